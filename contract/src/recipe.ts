@@ -1,0 +1,86 @@
+import type { Recipe, Surroundings } from '@humble-churn/core';
+import { LIMITS } from '@humble-churn/core';
+import { z } from 'zod';
+import { IngredientKeySchema, OwnIngredientSchema } from './ingredient';
+
+const MachineKindSchema = z.enum(['personal-cup', 'standard-jug', 'high-speed-jug', 'cold-press']);
+const StrainerSchema = z.enum(['fine-bag', 'muslin', 'fine-sieve', 'none', 'cold-press']);
+
+export { MachineKindSchema, StrainerSchema };
+
+function within(range: { min: number; max: number }): z.ZodNumber {
+  return z.number().min(range.min).max(range.max);
+}
+
+/** A recipe as the cook decides it; units are in the names. */
+export const RecipeSchema = z
+  .object({
+    name: z.string().trim().min(1).max(80),
+    nuts: z
+      .array(
+        z.object({
+          ingredient: IngredientKeySchema,
+          form: z.enum(['whole', 'chopped', 'ground']),
+          share: z.number().min(0.001).max(1000),
+        }),
+      )
+      .min(1)
+      .max(8),
+    amount: z.discriminatedUnion('by', [
+      z.object({ by: z.literal('nuts'), massG: within(LIMITS.nutG) }),
+      z.object({ by: z.literal('milk'), volumeMl: within(LIMITS.milkMl) }),
+    ]),
+    waterPerNut: within(LIMITS.waterPerNut).meta({
+      description: 'Grams of liquid, ice included, per gram of nuts as bought',
+    }),
+    soak: z.object({
+      method: z.enum(['none', 'fridge', 'counter', 'hot']),
+      hours: z.number().min(0).max(48),
+      pourTempC: within(LIMITS.soakPourTempC),
+      saltGPerKg: within(LIMITS.saltGPerKg),
+      changeEveryH: z.number().min(1).max(48).nullable(),
+      water: z.enum(['poured', 'kept']),
+    }),
+    peel: z.enum(['leave', 'pinch', 'towel', 'roast']),
+    blend: z.object({
+      machine: MachineKindSchema,
+      powerW: within(LIMITS.powerW).nullable(),
+      fillLineMl: within(LIMITS.fillLineMl).nullable(),
+      speed: z.number().min(0.1).max(1),
+      waterOrder: z.enum(['at-once', 'thick-first']),
+      end: z.discriminatedUnion('by', [
+        z.object({ by: z.literal('rupture'), rupture: within(LIMITS.rupture) }),
+        z.object({ by: z.literal('seconds'), seconds: within(LIMITS.seconds) }),
+      ]),
+      presses: z.union([z.literal(1), z.literal(2)]),
+      liquidTempC: within(LIMITS.liquidTempC),
+      iceShare: within(LIMITS.iceShare),
+    }),
+    strain: z.object({
+      strainer: StrainerSchema,
+      squeeze: z.enum(['light', 'firm', 'hard']),
+      washShare: within(LIMITS.washShare),
+    }),
+  })
+  .meta({ id: 'Recipe' }) satisfies z.ZodType<Recipe>;
+
+export const RECIPE_FORMAT = 'humble-churn/recipe';
+
+/** The open form of a recipe, in files and on the wire: complete in itself, the cook's own ingredients included. */
+export const RecipeFileSchema = z
+  .object({
+    format: z.literal(RECIPE_FORMAT),
+    version: z.literal(1),
+    recipe: RecipeSchema,
+    ownIngredients: z.array(OwnIngredientSchema).max(8).default([]),
+  })
+  .meta({ id: 'RecipeFile' });
+
+export type RecipeFile = z.infer<typeof RecipeFileSchema>;
+
+export const SurroundingsSchema = z
+  .object({
+    roomTempC: z.number().min(5).max(45),
+    fridgeTempC: z.number().min(-1).max(15),
+  })
+  .meta({ id: 'Surroundings' }) satisfies z.ZodType<Surroundings>;

@@ -1,0 +1,112 @@
+import { z } from 'zod';
+import { BatchListSchema, BatchSchema, HappeningSchema, NewBatchSchema } from './batch';
+import { OwnIngredientSchema, PackFiguresSchema } from './ingredient';
+import { InstantSchema } from './instant';
+import { KitchenPatchSchema, KitchenSchema } from './kitchen';
+import { PredictionSchema } from './prediction';
+import { RecipeFileSchema, SurroundingsSchema } from './recipe';
+
+type Shape = z.ZodType;
+
+/** One call of the wire: what goes in, what comes out, both sides parse both. */
+export interface Route<P extends Shape, Q extends Shape, B extends Shape, R extends Shape> {
+  method: 'get' | 'post' | 'patch';
+  /** Express-style path, parameters as `:name`. */
+  path: string;
+  summary: string;
+  params: P;
+  query: Q;
+  body: B;
+  response: R;
+  status: 200 | 201;
+  /** Creating calls carry an Idempotency-Key header: the same key makes the same thing once. */
+  creates: boolean;
+}
+
+const nothing = z.undefined();
+const BatchParams = z.object({ batchId: z.uuid() });
+
+function route<P extends Shape, Q extends Shape, B extends Shape, R extends Shape>(
+  it: Route<P, Q, B, R>,
+): Route<P, Q, B, R> {
+  return it;
+}
+
+const GET = { method: 'get', params: nothing, query: nothing, body: nothing, status: 200, creates: false } as const;
+const CREATE = { method: 'post', params: nothing, query: nothing, status: 201, creates: true } as const;
+
+export const ROUTES = {
+  health: route({
+    ...GET,
+    path: '/api/health',
+    summary: 'Whether the server is up, and its clock',
+    response: z.object({ ok: z.literal(true), serverTime: InstantSchema }).meta({ id: 'Health' }),
+  }),
+  kitchen: route({ ...GET, path: '/api/kitchen', summary: 'The kitchen', response: KitchenSchema }),
+  changeKitchen: route({
+    ...GET,
+    method: 'patch',
+    path: '/api/kitchen',
+    summary: 'Change settings of the kitchen',
+    body: KitchenPatchSchema,
+    response: KitchenSchema,
+  }),
+  ingredients: route({
+    ...GET,
+    path: '/api/ingredients',
+    summary: "The cook's own ingredients",
+    response: z.object({ ingredients: z.array(OwnIngredientSchema) }).meta({ id: 'OwnIngredients' }),
+  }),
+  addIngredient: route({
+    ...CREATE,
+    path: '/api/ingredients',
+    summary: 'Add an ingredient from what its pack says',
+    body: PackFiguresSchema,
+    response: OwnIngredientSchema,
+  }),
+  predict: route({
+    ...GET,
+    method: 'post',
+    path: '/api/predict',
+    summary: 'Compute a batch from a recipe in its open form',
+    body: RecipeFileSchema.extend({ surroundings: SurroundingsSchema.optional() }).meta({
+      id: 'PredictRequest',
+    }),
+    response: PredictionSchema,
+  }),
+  batches: route({
+    ...GET,
+    path: '/api/batches',
+    summary: 'Batches, newest first; active ones are under way or have milk or pulp left',
+    query: z.object({
+      scope: z.enum(['active', 'all']).default('all'),
+      limit: z.coerce.number().int().min(1).max(100).default(50),
+      before: InstantSchema.optional(),
+    }),
+    response: BatchListSchema,
+  }),
+  batch: route({
+    ...GET,
+    path: '/api/batches/:batchId',
+    summary: 'One batch with its log',
+    params: BatchParams,
+    response: BatchSchema,
+  }),
+  startBatch: route({
+    ...CREATE,
+    path: '/api/batches',
+    summary: 'Plan a batch',
+    body: NewBatchSchema,
+    response: BatchSchema,
+  }),
+  recordEvent: route({
+    ...CREATE,
+    path: '/api/batches/:batchId/events',
+    summary: 'Add to the log of a batch',
+    params: BatchParams,
+    body: z.object({ what: HappeningSchema }).meta({ id: 'NewEvent' }),
+    response: BatchSchema,
+  }),
+} as const;
+
+export type RouteName = keyof typeof ROUTES;

@@ -1,0 +1,155 @@
+import type { Caution, EventRefusalCode, QuantityReading, Refusal } from '@humble-churn/core';
+
+type Params = Readonly<Record<string, number | string>>;
+
+function figure(value: number | string | undefined, digits = 0): string {
+  return typeof value === 'number' ? value.toFixed(digits).replace(/\.0+$/, '') : (value ?? '');
+}
+
+function range(params: Params, unit: string): string {
+  return `between ${figure(params['min'], 1)} and ${figure(params['max'], 1)}${unit}`;
+}
+
+const SOAK_PLACE: Readonly<Record<string, string>> = {
+  fridge: 'in the fridge',
+  counter: 'on this counter',
+  hot: 'in hot water',
+};
+
+/** A refusal of the core as a sentence that says what to change. */
+export function refusalWords({ code, path, params }: Refusal): string {
+  switch (code) {
+    case 'unknown-ingredient':
+      return `“${figure(params['ingredient'])}” is not among the ingredients of this kitchen.`;
+    case 'no-nuts':
+      return 'Choose at least one nut or seed.';
+    case 'share-not-positive':
+      return 'Each nut of a blend needs a part above zero.';
+    case 'amount-out-of-range':
+      return path.includes('massG')
+        ? `Nuts must weigh ${range(params, ' g')}.`
+        : `Milk must be ${range(params, ' mL')}.`;
+    case 'ratio-out-of-range':
+      return `Water must weigh ${range(params, ' times')} the nuts.`;
+    case 'not-a-number':
+      return 'These figures do not work out to a number. Check each of them.';
+    case 'soak-too-long':
+      return `${figure(params['hours'], 1)} h is too long ${SOAK_PLACE[String(params['method'])] ?? ''}: ${figure(params['maxH'], 1)} h is the most.`;
+    case 'soak-not-positive':
+      return 'A soak needs some time. Choose “no soak” to leave it out.';
+    case 'soak-temperature-out-of-range':
+      return `Soak water must be ${range(params, ' °C')}.`;
+    case 'salt-out-of-range':
+      return `Salt in the soak water must be ${range(params, ' g per kg')}.`;
+    case 'cannot-peel':
+      return `${figure(params['name'])} cannot be peeled this way.`;
+    case 'ice-exceeds-water':
+      return 'Ice can be at most nine tenths of the water.';
+    case 'rupture-out-of-range':
+      return 'Choose how fine to blend between 5 and 99 %.';
+    case 'seconds-out-of-range':
+      return `Blending must last ${range(params, ' s')}.`;
+    case 'machine-out-of-range':
+      return `This figure of the machine must be ${range(params, '')}.`;
+    case 'too-many-loads':
+      return `That is ${figure(params['loads'])} loads for this machine; ${figure(params['maxLoads'])} is the most. Make less, or use a bigger jug.`;
+    case 'wash-out-of-range':
+      return 'At most six tenths of the water can be kept for a second washing, and only when the milk is strained.';
+    case 'no-milk':
+      return 'No milk from this batch: the pulp and the tools keep all of it. Use more water, or more of everything.';
+    case 'milk-out-of-reach':
+      return `This machine reaches ${figure(params['mostMl'])} mL in one go. Make less, or use a bigger jug.`;
+    case 'name-poisonous':
+      return poisonWords(String(params['name']), String(params['why']));
+    case 'composition-over-100':
+      return 'These figures add up to more than 100 g in 100 g. Check them against the pack.';
+  }
+}
+
+function poisonWords(name: string, why: string): string {
+  switch (why) {
+    case 'cyanide':
+      return `“${name}” is not taken: bitter almonds and stone-fruit kernels release cyanide. Only sweet almonds are safe.`;
+    case 'raw-bean':
+      return `“${name}” is not taken: raw beans are poisonous until boiled.`;
+    default:
+      return `“${name}” is not taken: it is poisonous.`;
+  }
+}
+
+/** A caution of the core in words. */
+export function cautionWords({ code, params }: Caution): string {
+  const name = figure(params['name']);
+  switch (code) {
+    case 'below-soak-minimum':
+      return `${name}: a short soak. The nuts stay hard, so blending takes longer and warms more.`;
+    case 'past-soak-maximum':
+      return `${name}: ${figure(params['hours'], 1)} h is past the usual most of ${figure(params['maxH'])} h. Change the water, smell it, and throw the nuts out if they are slimy or sour.`;
+    case 'counter-soak-long':
+      return `Past ${figure(params['limitH'])} h on the counter the soak eats into the keeping time. Overnight belongs in the fridge.`;
+    case 'salted-soak':
+      return 'Salted soak: rinse well, and taste before the milk is salted a second time.';
+    case 'hot-soak':
+      return `Boiling water burns. Drain, rinse cold, and blend below ${figure(params['belowC'])} °C: hot liquid in a closed jug can burst out.`;
+    case 'skins-hold':
+      return `${name}: the skins do not slip yet. They need a hot soak, or about eight hours at room warmth.`;
+    case 'peel-roast-hot':
+      return 'Roasted nuts are hot: let them cool before they meet the towel and the jug.';
+    case 'too-warm':
+      return `The mix ends near ${figure(params['endTempC'])} °C, above ${figure(params['limitC'])} °C. Use colder water or ice, or blend in two goes.`;
+    case 'not-broken':
+      return `Only about ${figure(Number(params['rupture']) * 100)} % of the nuts would be broken up: expect a thin, gritty milk.`;
+    case 'gritty-unstrained':
+      return `${name} unstrained stays gritty: fine for porridge and baking, rough in a glass.`;
+    case 'brazil-accent':
+      return `About ${figure(params['gPerL'])} g of Brazil nuts per litre. Keep to ${figure(params['maxGPerL'])} g: they are very rich in selenium.`;
+    case 'flax-raw':
+      return 'Flax: at most 15 g a serving for grown-ups, and not for toddlers.';
+    case 'kept-soak-water':
+      return 'The soak water goes into the jug: soak in the fridge, or two hours on the counter at most.';
+    case 'guessed-figures':
+      return `${name}: some figures are guesses, because the pack does not say them.`;
+  }
+}
+
+/** Why the log does not take an event, in words. */
+export function eventRefusalWords(code: EventRefusalCode): string {
+  switch (code) {
+    case 'batch-over':
+      return 'This batch is already over.';
+    case 'not-the-current-step':
+      return 'Another step comes first. The screen now shows where the batch stands.';
+    case 'step-already-done':
+      return 'This step is already done, perhaps on another device.';
+    case 'unknown-step':
+      return 'This batch has no such step.';
+    case 'unknown-jar':
+      return 'This batch has no such jar.';
+    case 'jar-gone':
+      return 'This jar is already empty or thrown away.';
+    case 'too-late-to-freeze':
+      return 'Only milk that is still at its best may be frozen, and only once.';
+    case 'nothing-strained':
+      return 'Enter the milk that came out before bottling it.';
+    case 'not-the-last-event':
+      return 'Something happened since: only the latest entry can be taken back.';
+    case 'already-planned':
+      return 'This batch is already planned.';
+    case 'no-such-pulp':
+      return 'There is no such pulp left.';
+  }
+}
+
+/** What is wrong with a typed number, in words. */
+export function quantityWords(reading: Extract<QuantityReading, { ok: false }>): string {
+  switch (reading.why) {
+    case 'empty':
+      return 'Type a number, such as 250 or 1 1/2.';
+    case 'not-a-number':
+      return 'This is not a number. Try 250, 1 1/2 or 2,5.';
+    case 'divided-by-zero':
+      return 'A fraction cannot have zero below the line.';
+    case 'ambiguous-separator':
+      return 'This could mean thousands or decimals. Leave the separator out.';
+  }
+}

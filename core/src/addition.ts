@@ -1,0 +1,31 @@
+import { ADDITION_TABLE } from './additionTable';
+
+/** Something that goes into the milk besides nuts and water; per 100 g. */
+export interface Addition {
+  key: string;
+  name: string;
+  kind: 'sweetener' | 'flavour' | 'seasoning' | 'body' | 'emulsifier' | 'liquid';
+  waterPct: number;
+  proteinPct: number;
+  fatPct: number;
+  carbPct: number;
+  fibrePct: number;
+  sugarsPct: number;
+  ashPct: number;
+  kcalPer100G: number;
+  gPerMl: number | null;
+  gEach: number | null;
+  relativeSweetness: number;
+  /** Whether it goes in before or after straining. */
+  when: 'before' | 'after' | 'either';
+  sodiumMgPer100G: number;
+  alcoholPct: number;
+  allergen: string;
+  caution: string;
+}
+
+const BY_KEY: ReadonlyMap<string, Addition> = new Map(ADDITION_TABLE.map((row) => [row.key, row]));
+
+export function findAddition(key: string): Addition | undefined {
+  return BY_KEY.get(key);
+}

@@ -1,0 +1,72 @@
+import type { CupSystem } from './units';
+import { CUP_ML, US_CUP_ML } from './units';
+import { NUT_TABLE } from './nutTable';
+
+export type NutForm = 'whole' | 'chopped' | 'ground';
+export type Peelable = 'yes' | 'no' | 'already' | 'roast';
+
+/** A nut or seed: what it is made of per 100 g as bought, and how it soaks, breaks and gives up its milk. */
+export interface Ingredient {
+  key: string;
+  name: string;
+  kind: 'nut' | 'seed';
+  /** The allergen named on every recipe, batch and label. */
+  allergen: string;
+  waterPct: number;
+  proteinPct: number;
+  fatPct: number;
+  /** Total carbohydrate, fibre and sugars included. */
+  carbPct: number;
+  fibrePct: number;
+  sugarsPct: number;
+  ashPct: number;
+  kcalPer100G: number;
+  calciumMgPer100G: number;
+  /** Grams in one US cup. */
+  cupWholeG: number;
+  cupChoppedG: number;
+  cupGroundG: number;
+  /** Share of the mass as bought that is skin. */
+  skinFraction: number;
+  peelable: Peelable;
+  /** Water taken up at full soak, g per g as bought. */
+  uptakeInf: number;
+  /** Soak-equivalent hours at 20 °C to half of it, whole. */
+  t50H: number;
+  /** Soak-equivalent hours at 20 °C. */
+  soakMinH: number;
+  soakUsualH: number;
+  /** Longest soak in the fridge, clock hours. */
+  soakMaxH: number;
+  /** Usual hot soak, minutes; 0 when a hot soak makes no sense. */
+  hotSoakMin: number;
+  /** Specific energy that breaks 63 % of the cells of a soft whole nut. */
+  e0KjPerKg: number;
+  /** Largest share of the nut's fat, protein, fibre that can reach the milk. */
+  emaxFat: number;
+  emaxProtein: number;
+  emaxFibre: number;
+  needsStraining: 'yes' | 'optional';
+}
+
+/** An ingredient the cook added. `guessed` names the figures that the pack did not say. */
+export interface OwnIngredient extends Ingredient {
+  guessed: readonly (keyof Ingredient)[];
+}
+
+const BY_KEY: ReadonlyMap<string, Ingredient> = new Map(NUT_TABLE.map((row) => [row.key, row]));
+
+/** The table's ingredient of that key, or the cook's own, or undefined. */
+export function findIngredient(key: string, own: readonly Ingredient[] = []): Ingredient | undefined {
+  return BY_KEY.get(key) ?? own.find((row) => row.key === key);
+}
+
+/** Grams of this form in one cup of the given system. */
+export function cupG(ingredient: Ingredient, form: NutForm, system: CupSystem): number {
+  const perUsCupG = {
+    whole: ingredient.cupWholeG,
+    chopped: ingredient.cupChoppedG,
+    ground: ingredient.cupGroundG,
+  }[form];
+  return (perUsCupG * CUP_ML[system]) / US_CUP_ML;
+}

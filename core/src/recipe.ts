@@ -1,0 +1,99 @@
+import type { NutForm } from './ingredient';
+import type { MachineKind } from './machine';
+import type { Peel } from './peel';
+import type { SoakSpell } from './soak';
+import type { Squeeze, Strainer } from './strain';
+
+export interface NutPortion {
+  /** Key of an ingredient of the table or of the cook's own. */
+  ingredient: string;
+  form: NutForm;
+  /** Part of the nuts by mass, in any unit: 2 and 1 are two thirds and one third. */
+  share: number;
+}
+
+/** How much to make: from nuts at hand, or towards a wanted amount of milk. */
+export type Amount = { by: 'nuts'; massG: number } | { by: 'milk'; volumeMl: number };
+
+export type SoakMethod = 'none' | 'fridge' | 'counter' | 'hot';
+
+export interface Soak {
+  method: SoakMethod;
+  /** Clock hours; ignored without a soak. */
+  hours: number;
+  /** Temperature just after pouring, °C. */
+  pourTempC: number;
+  /** Salt in the soak water, g/kg; 0 for plain water. */
+  saltGPerKg: number;
+  /** Fresh water every so many hours; null never. */
+  changeEveryH: number | null;
+  /** Kept soak water goes into the jug; ground nuts always keep it. */
+  water: 'poured' | 'kept';
+}
+
+export type BlendEnd = { by: 'rupture'; rupture: number } | { by: 'seconds'; seconds: number };
+
+export interface Blend {
+  machine: MachineKind;
+  /** The cook's own figures for the machine; null takes the usual ones of its kind. */
+  powerW: number | null;
+  fillLineMl: number | null;
+  /** Speed setting, 0 (exclusive) to 1. */
+  speed: number;
+  waterOrder: 'at-once' | 'thick-first';
+  end: BlendEnd;
+  /** Times the mix goes through a cold press. */
+  presses: 1 | 2;
+  liquidTempC: number;
+  /** Part of the liquid put in as ice, 0 to 0.9. */
+  iceShare: number;
+}
+
+export interface Strain {
+  strainer: Strainer;
+  squeeze: Squeeze;
+  /** Part of the liquid kept back to wash the pulp a second time, 0 to 0.6. */
+  washShare: number;
+}
+
+/** What the cook decides about a batch. Everything else is computed from it. */
+export interface Recipe {
+  name: string;
+  nuts: readonly NutPortion[];
+  amount: Amount;
+  /** Grams of liquid, ice included, per gram of nuts as bought. */
+  waterPerNut: number;
+  soak: Soak;
+  peel: Peel;
+  blend: Blend;
+  strain: Strain;
+}
+
+/** The kitchen the batch is made in. */
+export interface Surroundings {
+  roomTempC: number;
+  fridgeTempC: number;
+}
+
+export const USUAL_SURROUNDINGS: Surroundings = { roomTempC: 20, fridgeTempC: 4 };
+
+/** Soak water from the tap, °C. */
+export const TAP_TEMP_C = 15;
+/** Water just off the boil, once it has met bowl and nuts, °C. */
+export const HOT_POUR_TEMP_C = 95;
+/** Water is changed this often in a long soak, h. */
+export const CHANGE_EVERY_H = 12;
+
+/** The stretches of time a soak is made of; changes of water begin a new one. */
+export function soakSpells(soak: Soak, around: Surroundings): SoakSpell[] {
+  if (soak.method === 'none') return [];
+  const placeTempC = soak.method === 'fridge' ? around.fridgeTempC : around.roomTempC;
+  const every = soak.changeEveryH ?? soak.hours;
+  const spells: SoakSpell[] = [];
+  for (let doneH = 0; doneH < soak.hours - 1e-9; doneH += every) {
+    // Only the first pouring of a hot soak is hot: by the change it is a rinse.
+    const pourTempC = doneH > 0 && soak.method === 'hot' ? TAP_TEMP_C : soak.pourTempC;
+    spells.push({ hours: Math.min(every, soak.hours - doneH), placeTempC, pourTempC });
+  }
+  return spells;
+}

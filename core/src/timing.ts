@@ -1,0 +1,48 @@
+import { PRESS_MIN_PER_L } from './blend';
+import type { Peel } from './peel';
+import { PEEL_MIN_PER_100G, ROAST_MIN } from './peel';
+import type { Strainer } from './strain';
+import { STRAINERS } from './strain';
+
+export interface StepMinutes {
+  weighMin: number;
+  soakMin: number;
+  drainMin: number;
+  peelMin: number;
+  blendMin: number;
+  strainMin: number;
+  bottleMin: number;
+  washUpMin: number;
+  /** Everything but the soak. */
+  handsOnMin: number;
+}
+
+export interface StepSizes {
+  soakH: number;
+  nutG: number;
+  peel: Peel;
+  loads: number;
+  runS: number;
+  pressed: boolean;
+  presses: number;
+  milkMl: number;
+  strainer: Strainer;
+}
+
+/** Minutes each step takes, by the usual pace of a home kitchen. */
+export function stepMinutes(sizes: StepSizes): StepMinutes {
+  const litres = sizes.milkMl / 1000;
+  const weighMin = 5;
+  const soakMin = sizes.soakH * 60;
+  const drainMin = sizes.soakH > 0 ? 4 : 0;
+  const peelMin =
+    (sizes.nutG / 100) * PEEL_MIN_PER_100G[sizes.peel] + (sizes.peel === 'roast' ? ROAST_MIN : 0);
+  const blendMin = sizes.pressed
+    ? PRESS_MIN_PER_L * litres * sizes.presses
+    : 3 * sizes.loads + sizes.runS / 60;
+  const strainMin = STRAINERS[sizes.strainer].minPerL * litres;
+  const bottleMin = 3;
+  const washUpMin = 8;
+  const handsOnMin = weighMin + drainMin + peelMin + blendMin + strainMin + bottleMin + washUpMin;
+  return { weighMin, soakMin, drainMin, peelMin, blendMin, strainMin, bottleMin, washUpMin, handsOnMin };
+}
