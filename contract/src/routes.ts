@@ -99,12 +99,12 @@ export const ROUTES = {
     body: NewBatchSchema,
     response: BatchSchema,
   }),
-  recordEvent: route({
+  recordEvents: route({
     ...CREATE,
     path: '/api/batches/:batchId/events',
-    summary: 'Add to the log of a batch',
+    summary: 'Add to the log of a batch: all of it or none',
     params: BatchParams,
-    body: z.object({ what: HappeningSchema }).meta({ id: 'NewEvent' }),
+    body: z.object({ happenings: z.array(HappeningSchema).min(1).max(20) }).meta({ id: 'NewEvents' }),
     response: BatchSchema,
   }),
 } as const;

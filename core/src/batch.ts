@@ -101,6 +101,23 @@ export function standing(events: readonly BatchEvent[]): BatchEvent[] {
   return events.filter((event) => event.type !== 'undone' && !gone.has(event.id));
 }
 
+/**
+ * The latest standing entries that were made in one tap (they share their moment), last first: what one undo
+ * takes back. Empty when only the plan is left.
+ */
+export function lastTap(events: readonly BatchEvent[]): BatchEvent[] {
+  const counted = standing(events);
+  const last = counted[counted.length - 1];
+  if (!last) return [];
+  const tap: BatchEvent[] = [];
+  for (let i = counted.length - 1; i >= 0; i--) {
+    const event = counted[i];
+    if (!event || event.type === 'planned' || event.atMs !== last.atMs) break;
+    tap.push(event);
+  }
+  return tap;
+}
+
 /** The state of a batch from its log, in the order it was written; null without a plan. */
 export function batchState(events: readonly BatchEvent[]): BatchState | null {
   const counted = standing(events);

@@ -24,3 +24,4 @@ export * from './pulp';
 export * from './quantity';
 export * from './refusedName';
 export * from './steps';
+export * from './display';

@@ -488,7 +488,7 @@ function cautionsFor(
   return found;
 }
 
-function checked(p: Prepared, prediction: Prediction): Result<Prediction> {
+function checked(prediction: Prediction): Result<Prediction> {
   if (prediction.blend.loads > MAX_LOADS) {
     return refused('too-many-loads', ['amount'], { loads: prediction.blend.loads, maxLoads: MAX_LOADS });
   }
@@ -519,7 +519,7 @@ export function predict(
     if (outOfRange(recipe.amount.massG, LIMITS.nutG)) {
       return refused('amount-out-of-range', ['amount', 'massG'], { ...LIMITS.nutG });
     }
-    return checked(p, forward(p, recipe.amount.massG));
+    return checked(forward(p, recipe.amount.massG));
   }
   if (outOfRange(recipe.amount.volumeMl, LIMITS.milkMl)) {
     return refused('amount-out-of-range', ['amount', 'volumeMl'], { ...LIMITS.milkMl });
@@ -543,7 +543,7 @@ function forMilk(p: Prepared, wantedMl: number): Result<Prediction> {
       continue;
     }
     const nutG = bisect((massG) => milkOf(massG, loads) - wantedMl, 0.01, mostG);
-    return checked(p, forward(p, nutG, loads));
+    return checked(forward(p, nutG, loads));
   }
   return refused('milk-out-of-reach', ['amount', 'volumeMl'], { wantedMl, mostMl: reachMl });
 }

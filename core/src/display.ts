@@ -1,0 +1,68 @@
+import { quarters } from './quantity';
+import type { CupSystem } from './units';
+import { CUP_ML, OUNCE_G, POUND_G, kitchenRound } from './units';
+
+export type Measures = 'metric' | 'us';
+
+/** How a kitchen wants its figures written. */
+export interface Manner {
+  measures: Measures;
+  cupSystem: CupSystem;
+}
+
+/** A volume for the counter: to 10 mL, or to a quarter of a cup; exact to 1 mL below 50 mL. */
+export function shownVolume(volumeMl: number, manner: Manner): string {
+  if (manner.measures === 'metric') {
+    return `${kitchenRound(volumeMl, volumeMl < 50 ? 1 : 10)} mL`;
+  }
+  const cups = volumeMl / CUP_ML[manner.cupSystem];
+  if (cups < 0.25) return `${Math.max(0, Math.round(volumeMl / 14.787))} tbsp`;
+  return `${quarters(cups)} ${Math.round(cups * 4) / 4 <= 1 ? 'cup' : 'cups'}`;
+}
+
+/** A mass for the counter: to 5 g (1 g below 100 g), or to a quarter ounce. */
+export function shownMass(massG: number, manner: Manner): string {
+  if (manner.measures === 'metric') return `${kitchenRound(massG, massG < 100 ? 1 : 5)} g`;
+  if (massG >= POUND_G) {
+    const quartersOfOunces = Math.round((massG / OUNCE_G) * 4) / 4;
+    const pounds = Math.floor(quartersOfOunces / 16);
+    const rest = quartersOfOunces - pounds * 16;
+    return rest === 0 ? `${pounds} lb` : `${pounds} lb ${quarters(rest)} oz`;
+  }
+  return `${quarters(massG / OUNCE_G)} oz`;
+}
+
+/** A mass as it was read off a scale, to 1 g. */
+export function readMass(massG: number): string {
+  return `${Math.round(massG)} g`;
+}
+
+/** A temperature to a whole degree. */
+export function shownTemp(tempC: number, measures: Measures): string {
+  return measures === 'metric' ? `${Math.round(tempC)} °C` : `${Math.round(tempC * 1.8 + 32)} °F`;
+}
+
+/** A stretch of time in at most two units: `45 s`, `1 min 20 s`, `10 h`, `3 d 4 h`. */
+export function shownDuration(seconds: number): string {
+  const s = Math.max(0, Math.round(seconds));
+  if (s < 120) return s < 60 ? `${s} s` : pair(1, 'min', s - 60, 's');
+  const min = Math.round(s / 60);
+  if (min < 60) return `${min} min`;
+  if (min < 48 * 60) return pair(Math.floor(min / 60), 'h', min % 60, 'min');
+  const h = Math.round(min / 60);
+  return pair(Math.floor(h / 24), 'd', h % 24, 'h');
+}
+
+function pair(big: number, bigUnit: string, small: number, smallUnit: string): string {
+  return small === 0 ? `${big} ${bigUnit}` : `${big} ${bigUnit} ${small} ${smallUnit}`;
+}
+
+/** A running clock: `9:05`, `1:02:03`; counts up with a plus sign once it is over. */
+export function shownClock(seconds: number): string {
+  const over = seconds < 0;
+  const s = over ? Math.floor(-seconds) : Math.ceil(seconds);
+  const parts = [Math.floor(s / 3600), Math.floor(s / 60) % 60, s % 60] as const;
+  const [h, m, rest] = parts;
+  const tail = `${String(m).padStart(h > 0 ? 2 : 1, '0')}:${String(rest).padStart(2, '0')}`;
+  return `${over ? '+' : ''}${h > 0 ? `${h}:` : ''}${tail}`;
+}

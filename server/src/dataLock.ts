@@ -1,0 +1,46 @@
+import { closeSync, mkdirSync, openSync, readFileSync, writeSync, ftruncateSync } from 'node:fs';
+import { join } from 'node:path';
+import { createRequire } from 'node:module';
+import { z } from 'zod';
+
+// The package ships no types. The kernel drops such a lock when its process ends, however it ends.
+const { tryLock } = createRequire(import.meta.url)('fs-native-extensions') as {
+  tryLock: (fd: number) => boolean;
+};
+
+const HolderSchema = z.object({ pid: z.number(), since: z.string() });
+
+export class DataFolderBusy extends Error {}
+
+export interface DataLock {
+  release: () => void;
+}
+
+/**
+ * Takes the data folder for this process alone. PGlite itself does not: two processes on one folder would lose
+ * each other's writes without an error. Throws `DataFolderBusy` with a sentence for the cook.
+ */
+export function lockDataFolder(dataDir: string): DataLock {
+  mkdirSync(dataDir, { recursive: true });
+  const file = join(dataDir, 'lock');
+  const fd = openSync(file, 'a+');
+  if (!tryLock(fd)) {
+    closeSync(fd);
+    throw new DataFolderBusy(
+      `The data folder ${dataDir} is in use by another Humble Churn server${holderOf(file)}. ` +
+        'Stop that one first, or choose another folder with DATA_DIR. Nothing was changed.',
+    );
+  }
+  ftruncateSync(fd);
+  writeSync(fd, JSON.stringify({ pid: process.pid, since: new Date().toISOString() }));
+  return { release: () => closeSync(fd) };
+}
+
+function holderOf(file: string): string {
+  try {
+    const { pid, since } = HolderSchema.parse(JSON.parse(readFileSync(file, 'utf8')));
+    return ` (process ${pid}, since ${since})`;
+  } catch {
+    return '';
+  }
+}

@@ -1,0 +1,111 @@
+import { createHash } from 'node:crypto';
+import type { Route } from '@humble-churn/contract';
+import { eq } from 'drizzle-orm';
+import type { Express, Request, Response } from 'express';
+import { z } from 'zod';
+import type { Db } from './database';
+import { ProblemError, invalidInput } from './problemError';
+import { idempotencyKeys } from './tables';
+
+/** What a route gets after parsing. */
+interface Call<P, Q, B> {
+  params: P;
+  query: Q;
+  body: B;
+  now: Date;
+}
+
+type AnyShape = z.ZodType;
+
+function parsed<S extends AnyShape>(shape: S, value: unknown): z.output<S> {
+  const result = shape.safeParse(shape instanceof z.ZodUndefined ? undefined : value);
+  if (!result.success) throw invalidInput(result.error);
+  return result.data;
+}
+
+function readParams<S extends AnyShape>(shape: S, request: Request): z.output<S> {
+  const result = shape.safeParse(shape instanceof z.ZodUndefined ? undefined : request.params);
+  // An id that cannot be one is as unknown as one that is not there.
+  if (!result.success) throw new ProblemError('not-found', 'There is nothing of that name here.');
+  return result.data;
+}
+
+function readCall<P extends AnyShape, Q extends AnyShape, B extends AnyShape, R extends AnyShape>(
+  route: Route<P, Q, B, R>,
+  request: Request,
+): Call<z.output<P>, z.output<Q>, z.output<B>> {
+  const expectsBody = !(route.body instanceof z.ZodUndefined);
+  if (expectsBody && !request.is('application/json')) {
+    throw new ProblemError('unsupported-media', 'Send the request as application/json. Nothing was changed.');
+  }
+  return {
+    params: readParams(route.params, request),
+    query: parsed(route.query, request.query),
+    body: parsed(route.body, request.body as unknown),
+    now: new Date(),
+  };
+}
+
+function answer(route: Route<AnyShape, AnyShape, AnyShape, AnyShape>, response: Response, value: unknown): void {
+  response.status(route.status).json(route.response.parse(value));
+}
+
+/** A handler may answer with data nobody is to change. */
+type Frozen<T> = T extends (infer Item)[]
+  ? readonly Frozen<Item>[]
+  : T extends object
+    ? { readonly [K in keyof T]: Frozen<T[K]> }
+    : T;
+
+/** Serves a route that reads or changes in place. */
+export function serve<P extends AnyShape, Q extends AnyShape, B extends AnyShape, R extends AnyShape>(
+  app: Express,
+  route: Route<P, Q, B, R>,
+  handle: (call: Call<z.output<P>, z.output<Q>, z.output<B>>) => Promise<Frozen<z.input<R>>> | Frozen<z.input<R>>,
+): void {
+  app[route.method](route.path, async (request, response) => {
+    answer(route, response, await handle(readCall(route, request)));
+  });
+}
+
+const IdempotencyKeySchema = z.string().regex(/^[\x21-\x7e]{8,100}$/);
+
+interface Creation<C> {
+  /** Makes the thing inside the transaction that also stores the key, and answers its id. */
+  make: (tx: Db, call: C) => Promise<string>;
+  /** Shows the thing made, now or by the earlier call with the same key. */
+  show: (db: Db, made: string, call: C) => Promise<unknown>;
+}
+
+/** Serves a creating route: the same Idempotency-Key makes the same thing once, however often it is tapped. */
+export function serveCreation<P extends AnyShape, Q extends AnyShape, B extends AnyShape, R extends AnyShape>(
+  app: Express,
+  db: Db,
+  route: Route<P, Q, B, R>,
+  { make, show }: Creation<Call<z.output<P>, z.output<Q>, z.output<B>>>,
+): void {
+  app[route.method](route.path, async (request, response) => {
+    const key = IdempotencyKeySchema.safeParse(request.get('idempotency-key'));
+    if (!key.success) {
+      throw new ProblemError(
+        'idempotency-key-missing',
+        'Send an Idempotency-Key header of 8 to 100 characters, new for each thing to be made.',
+      );
+    }
+    const call = readCall(route, request);
+    const requestHash = createHash('sha256')
+      .update(JSON.stringify([route.method, request.path, request.body]))
+      .digest('hex');
+    const made = await db.transaction(async (tx) => {
+      const [earlier] = await tx.select().from(idempotencyKeys).where(eq(idempotencyKeys.key, key.data));
+      if (earlier) {
+        if (earlier.requestHash === requestHash) return earlier.made;
+        throw new ProblemError('idempotency-key-reused', 'Use a new key for a new request. Nothing was changed.');
+      }
+      const id = await make(tx, call);
+      await tx.insert(idempotencyKeys).values({ key: key.data, requestHash, made: id, at: call.now });
+      return id;
+    });
+    answer(route, response, await show(db, made, call));
+  });
+}

@@ -1,0 +1,58 @@
+import type { Server } from 'node:http';
+import { createServer } from 'node:http';
+import { createApp } from './app';
+import { openDatabase } from './database';
+import { loadDemoKitchen } from './demoKitchen';
+import { ensureKitchen } from './kitchens';
+
+export interface RunningServer {
+  url: string;
+  stop: () => Promise<void>;
+}
+
+export interface ServerOptions {
+  dataDir: string;
+  siteDir: string;
+  port: number;
+  /** Fill an empty database with the demo kitchen. */
+  demo: boolean;
+}
+
+/** Opens the data folder and serves on 127.0.0.1. Rejects with a sentence when folder or port is taken. */
+export async function startServer({ dataDir, siteDir, port, demo }: ServerOptions): Promise<RunningServer> {
+  const { db, close } = await openDatabase(dataDir);
+  try {
+    const now = new Date();
+    if (demo) await loadDemoKitchen(db, now);
+    await ensureKitchen(db, now);
+    const server = createServer(createApp(db, siteDir));
+    await listen(server, port);
+    const address = server.address();
+    const actual = typeof address === 'object' && address ? address.port : port;
+    return {
+      url: `http://127.0.0.1:${actual}`,
+      stop: async () => {
+        await new Promise<void>((resolve) => {
+          server.close(() => resolve());
+          server.closeIdleConnections();
+          // A request that is still being answered may finish; a kept-open line may not hold up the stop.
+          setTimeout(() => server.closeAllConnections(), 2000).unref();
+        });
+        await close();
+      },
+    };
+  } catch (error) {
+    await close();
+    throw error;
+  }
+}
+
+function listen(server: Server, port: number): Promise<void> {
+  return new Promise((resolve, reject) => {
+    server.once('error', (error: NodeJS.ErrnoException) => {
+      const taken = error.code === 'EADDRINUSE';
+      reject(taken ? new Error(`Port ${port} is in use. Choose another with PORT, such as PORT=8790.`) : error);
+    });
+    server.listen(port, '127.0.0.1', resolve);
+  });
+}

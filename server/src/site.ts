@@ -1,0 +1,50 @@
+import { existsSync } from 'node:fs';
+import { join } from 'node:path';
+import compression from 'compression';
+import type { Express } from 'express';
+import express from 'express';
+import helmet from 'helmet';
+import { ProblemError } from './problemError';
+
+/** Headers of a page that loads nothing from elsewhere and runs no text as code. */
+export const pageHeaders = helmet({
+  contentSecurityPolicy: {
+    useDefaults: false,
+    directives: {
+      defaultSrc: ["'self'"],
+      scriptSrc: ["'self'"],
+      workerSrc: ["'self'"],
+      // The style sheets of the interface are written by its own script, as text in a style element.
+      styleSrc: ["'self'", "'unsafe-inline'"],
+      imgSrc: ["'self'", 'data:'],
+      fontSrc: ["'self'", 'data:'],
+      connectSrc: ["'self'"],
+      objectSrc: ["'none'"],
+      baseUri: ["'self'"],
+      formAction: ["'self'"],
+      frameAncestors: ["'none'"],
+    },
+  },
+  // Plain HTTP on this machine: nothing to upgrade to.
+  strictTransportSecurity: false,
+});
+
+/** Serves the exported app; any path that is no file is one of its screens. */
+export function serveSite(app: Express, siteDir: string): void {
+  app.use(compression());
+  app.use(
+    '/_expo',
+    express.static(join(siteDir, '_expo'), { immutable: true, maxAge: '1y', fallthrough: false }),
+  );
+  app.use(express.static(siteDir, { index: false, maxAge: 0 }));
+  app.get('/{*path}', (request, response) => {
+    if (request.path.startsWith('/api/') || /\.[a-z0-9]{2,5}$/i.test(request.path)) {
+      throw new ProblemError('not-found', 'There is nothing at this address.');
+    }
+    const page = join(siteDir, 'index.html');
+    if (!existsSync(page)) {
+      throw new ProblemError('not-found', 'The app is not built yet: start it with “npm run demo” or “npm start”.');
+    }
+    response.set('Cache-Control', 'no-cache').sendFile(page);
+  });
+}

@@ -1,0 +1,70 @@
+import type { BatchHappening, OwnIngredient } from '@humble-churn/core';
+import { bigserial, boolean, doublePrecision, index, integer, jsonb, pgTable, text, timestamp, uuid } from 'drizzle-orm/pg-core';
+
+const instant = (name: string) => timestamp(name, { withTimezone: true, mode: 'date' });
+
+/** The one household of this server. */
+export const kitchens = pgTable('kitchens', {
+  id: integer('id').primaryKey(),
+  name: text('name').notNull(),
+  timeZone: text('time_zone').notNull(),
+  roomTempC: doublePrecision('room_temp_c').notNull(),
+  fridgeTempC: doublePrecision('fridge_temp_c').notNull(),
+  cupSystem: text('cup_system').notNull(),
+  measures: text('measures').notNull(),
+  currency: text('currency').notNull(),
+  budgetH: integer('budget_h').notNull(),
+  machine: text('machine').notNull(),
+  strainer: text('strainer').notNull(),
+});
+
+/** What the fridge was said to be at, from each moment on. */
+export const fridgeReadings = pgTable('fridge_readings', {
+  id: bigserial('id', { mode: 'number' }).primaryKey(),
+  at: instant('at').notNull(),
+  timeZone: text('time_zone').notNull(),
+  tempC: doublePrecision('temp_c').notNull(),
+});
+
+export const ownIngredients = pgTable('own_ingredients', {
+  key: text('key').primaryKey(),
+  body: jsonb('body').$type<OwnIngredient>().notNull(),
+  createdAt: instant('created_at').notNull(),
+});
+
+export const batches = pgTable(
+  'batches',
+  {
+    id: uuid('id').primaryKey(),
+    timeZone: text('time_zone').notNull(),
+    createdAt: instant('created_at').notNull(),
+    /** Derived from the log with every event: under way, or with milk or pulp left. */
+    active: boolean('active').notNull(),
+  },
+  (table) => [index('batches_created').on(table.createdAt), index('batches_active').on(table.active)],
+);
+
+/** The log. Rows are only ever added. */
+export const batchEvents = pgTable(
+  'batch_events',
+  {
+    seq: bigserial('seq', { mode: 'number' }).primaryKey(),
+    id: uuid('id').notNull().unique(),
+    batchId: uuid('batch_id')
+      .notNull()
+      .references(() => batches.id),
+    at: instant('at').notNull(),
+    timeZone: text('time_zone').notNull(),
+    what: jsonb('what').$type<BatchHappening>().notNull(),
+  },
+  (table) => [index('batch_events_batch').on(table.batchId, table.seq)],
+);
+
+/** Creating calls already carried out, so that a retry makes nothing twice. */
+export const idempotencyKeys = pgTable('idempotency_keys', {
+  key: text('key').primaryKey(),
+  requestHash: text('request_hash').notNull(),
+  /** Id of what the call made. */
+  made: text('made').notNull(),
+  at: instant('at').notNull(),
+});
