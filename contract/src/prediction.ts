@@ -29,6 +29,7 @@ export const PredictionSchema = z
       uptakeG: amount,
       leachedG: amount,
       soakedMassG: amount,
+      soakedVolumeMl: amount,
       keptWaterG: amount,
       sodiumG: amount,
       bowlMl: amount,
@@ -42,8 +43,8 @@ export const PredictionSchema = z
       energyKjPerKg: amount,
       rupture: amount,
       endTempC: amount,
-      loadLiquidG: amount,
-      rinseLiquidG: amount,
+      loadLiquidMl: amount,
+      rinseLiquidMl: amount,
     }),
     milk: z.object({
       massG: amount,

@@ -25,3 +25,6 @@ export * from './quantity';
 export * from './refusedName';
 export * from './steps';
 export * from './display';
+export * from './soakAdvice';
+export * from './comparison';
+export * from './random';

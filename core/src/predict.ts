@@ -60,6 +60,8 @@ export interface Prediction {
     leachedG: number;
     /** What the drained nuts should weigh, g. */
     soakedMassG: number;
+    /** Room the drained nuts take up, mL. */
+    soakedVolumeMl: number;
     /** Soak water that goes into the jug, g. */
     keptWaterG: number;
     sodiumG: number;
@@ -76,9 +78,9 @@ export interface Prediction {
     energyKjPerKg: number;
     rupture: number;
     endTempC: number;
-    /** Liquid in one load, and the rest that rinses the jug after it; g. */
-    loadLiquidG: number;
-    rinseLiquidG: number;
+    /** Liquid in one load, and the rest that rinses the jug after it; mL. */
+    loadLiquidMl: number;
+    rinseLiquidMl: number;
   };
   milk: {
     massG: number;
@@ -377,6 +379,7 @@ function forward(p: Prepared, nutG: number, loads?: number): Prediction {
       uptakeG,
       leachedG,
       soakedMassG,
+      soakedVolumeMl: soakedMassG / SOAKED_NUT_G_PER_ML,
       keptWaterG,
       sodiumG,
       bowlMl: BOWL_ML_PER_NUT_G * nutG,
@@ -390,8 +393,8 @@ function forward(p: Prepared, nutG: number, loads?: number): Prediction {
       energyKjPerKg: eKjPerKg,
       rupture: meanF,
       endTempC: warmC,
-      loadLiquidG: load.runningLiquidG / load.loads,
-      rinseLiquidG: load.rinseLiquidG,
+      loadLiquidMl: load.runningLiquidG / load.loads / WATER_G_PER_ML,
+      rinseLiquidMl: load.rinseLiquidG / WATER_G_PER_ML,
     },
     milk: {
       massG: milkG,

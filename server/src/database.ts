@@ -1,3 +1,4 @@
+import { rmSync } from 'node:fs';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { PGlite } from '@electric-sql/pglite';
@@ -17,10 +18,14 @@ export interface OpenDatabase {
 
 const MIGRATIONS = fileURLToPath(new URL('../drizzle', import.meta.url));
 
-/** Locks the folder, opens the database in it and brings its tables up to date. */
-export async function openDatabase(dataDir: string): Promise<OpenDatabase> {
+/**
+ * Locks the folder, opens the database in it and brings its tables up to date. `startOver` first removes what was
+ * in it, but never while another server has it.
+ */
+export async function openDatabase(dataDir: string, startOver = false): Promise<OpenDatabase> {
   const lock = lockDataFolder(dataDir);
   try {
+    if (startOver) rmSync(join(dataDir, 'pg'), { recursive: true, force: true });
     const client = await PGlite.create(join(dataDir, 'pg'));
     const db = drizzle(client);
     await migrate(db, { migrationsFolder: MIGRATIONS });

@@ -22,6 +22,7 @@ async function main(): Promise<void> {
     siteDir: resolve(SITE_DIR),
     port: PORT,
     demo: process.argv.includes('--demo'),
+    startOver: process.argv.includes('--fresh'),
   });
   console.log(`Humble Churn is at ${server.url}`);
   let stopping = false;

@@ -16,11 +16,14 @@ export interface ServerOptions {
   port: number;
   /** Fill an empty database with the demo kitchen. */
   demo: boolean;
+  /** Remove what is in the data folder first. */
+  startOver?: boolean;
 }
 
 /** Opens the data folder and serves on 127.0.0.1. Rejects with a sentence when folder or port is taken. */
-export async function startServer({ dataDir, siteDir, port, demo }: ServerOptions): Promise<RunningServer> {
-  const { db, close } = await openDatabase(dataDir);
+export async function startServer(options: ServerOptions): Promise<RunningServer> {
+  const { dataDir, siteDir, port, demo, startOver } = options;
+  const { db, close } = await openDatabase(dataDir, startOver);
   try {
     const now = new Date();
     if (demo) await loadDemoKitchen(db, now);

@@ -1,0 +1,1 @@
+export { IngredientScreen as default } from '~/features/ingredient/IngredientScreen';

@@ -1,0 +1,113 @@
+import { refusalWords } from '@humble-churn/contract';
+import type { Prediction, Refusal } from '@humble-churn/core';
+import { shownDuration, shownMass, shownTemp, shownVolume } from '@humble-churn/core';
+import { StyleSheet, View } from 'react-native';
+import type { KnownKitchen } from '../../wire/queries';
+import { JarDrawing, jarFor } from '../../ui/JarDrawing';
+import { Notice } from '../../ui/Notice';
+import { Words } from '../../ui/Words';
+import { SPACE, useColours } from '../../ui/theme';
+import { BODY_WORDS } from './words';
+
+interface Props {
+  prediction: Prediction | null;
+  refusal: Refusal | null;
+  kitchen: KnownKitchen;
+  wide: boolean;
+}
+
+function Fact({ name, children }: { name: string; children: string }) {
+  return (
+    <View style={styles.fact}>
+      <Words kind="small" tone="soft" style={styles.factName}>
+        {name}
+      </Words>
+      <Words kind="small" style={styles.factWords}>
+        {children}
+      </Words>
+    </View>
+  );
+}
+
+/** What the batch comes to, redrawn with every change: the jar, the yield, and the figures behind it. */
+export function Outcome({ prediction, refusal, kitchen, wide }: Props) {
+  const colour = useColours();
+  if (!prediction) {
+    return (
+      <View style={[styles.box, { backgroundColor: colour.surface, borderColor: colour.line }]}>
+        <Notice kind="error">
+          {refusal ? refusalWords(refusal) : 'Choose a nut and an amount.'} The recipe is kept as it stands.
+        </Notice>
+      </View>
+    );
+  }
+  const { milk, blend, pulp, soak } = prediction;
+  const nut = prediction.nuts[0];
+  const nutMl = soak.soakedVolumeMl;
+  const capacityMl = jarFor(nutMl + prediction.liquidMl);
+  const volume = shownVolume(milk.volumeMl, kitchen);
+  return (
+    <View
+      style={[styles.box, { backgroundColor: colour.surface, borderColor: colour.line }]}
+      role="region"
+      aria-label="What it comes to"
+    >
+      <JarDrawing
+        width={wide ? 220 : 138}
+        height={wide ? 270 : 170}
+        scale
+        capacityMl={capacityMl}
+        layers={[
+          { what: 'nuts', volumeMl: nutMl, ingredient: nut?.ingredient ?? '' },
+          { what: 'water', volumeMl: prediction.liquidMl },
+        ]}
+        mark={{ volumeMl: milk.volumeMl, words: 'milk' }}
+        words={`A jar with ${shownMass(prediction.nutG, kitchen)} of nuts and ${shownVolume(prediction.liquidMl, kitchen)} of water; the milk will come to ${volume}.`}
+      />
+      <View style={styles.figures}>
+        <View aria-live="polite">
+          <View style={styles.headline}>
+            <Words kind="bigFigure">{volume}</Words>
+            <Words kind="strong" tone="kelp">
+              {BODY_WORDS[milk.body]}
+            </Words>
+          </View>
+          <Words kind="small" tone="soft">
+            of milk, an estimate; {milk.solidsPct.toFixed(1)} % solids, {milk.fatPct.toFixed(1)} % fat
+          </Words>
+        </View>
+        <Fact name="Weigh">
+          {`${shownMass(prediction.nutG, kitchen)} nuts, ${shownVolume(prediction.liquidMl, kitchen)} water`}
+        </Fact>
+        <Fact name="Soak">{soak.hours > 0 ? shownDuration(soak.hours * 3600) : 'none'}</Fact>
+        <Fact name="Blend">
+          {blend.secondsPerLoad > 0
+            ? `${blend.loads > 1 ? `${blend.loads} × ` : ''}${shownDuration(blend.secondsPerLoad)}, to ${shownTemp(blend.endTempC, kitchen.measures)}`
+            : 'in the press'}
+        </Fact>
+        <Fact name="Pulp">
+          {pulp.massG > 0
+            ? `${shownMass(pulp.massG, kitchen)}, ${Math.round(pulp.waterPct)} % water`
+            : 'none'}
+        </Fact>
+        <Fact name="Hands">{shownDuration(prediction.minutes.handsOnMin * 60)}</Fact>
+      </View>
+    </View>
+  );
+}
+
+const styles = StyleSheet.create({
+  box: {
+    borderRadius: 14,
+    borderWidth: 1,
+    padding: SPACE.medium,
+    gap: SPACE.medium,
+    flexDirection: 'row',
+    alignItems: 'center',
+  },
+  headline: { flexDirection: 'row', flexWrap: 'wrap', alignItems: 'baseline', columnGap: SPACE.small },
+  figures: { flex: 1, minWidth: 0, gap: SPACE.hair },
+  fact: { flexDirection: 'row', gap: SPACE.small },
+  factName: { width: 46 },
+  factWords: { flex: 1 },
+});

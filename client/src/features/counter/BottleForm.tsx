@@ -1,0 +1,134 @@
+import type { NewJar } from '@humble-churn/core';
+import { shownVolume } from '@humble-churn/core';
+import { Check, Plus, Trash2 } from '../../ui/icons';
+import { useState } from 'react';
+import { StyleSheet, View } from 'react-native';
+import { Button } from '../../ui/Button';
+import { Choice } from '../../ui/Choice';
+import { NameField } from '../../ui/NameField';
+import { Notice } from '../../ui/Notice';
+import { QuantityField } from '../../ui/QuantityField';
+import { Words } from '../../ui/Words';
+import { SPACE, useColours } from '../../ui/theme';
+import type { GuideProps } from './GuideScreen';
+
+type Clean = 'scalded' | 'not';
+
+function newJar(n: number, volumeMl: number): NewJar {
+  return { id: crypto.randomUUID(), label: `Jar ${n}`, volumeMl: Math.round(volumeMl), place: 'fridge' };
+}
+
+/** The milk into named jars, and whether the gear was scalded: half of how long it keeps. */
+export function BottleForm({ batch, kitchen, record }: GuideProps) {
+  const colour = useColours();
+  const { measured, prediction } = batch.state;
+  const totalMl = measured.milkMl ?? prediction.milk.volumeMl;
+  const [jars, setJars] = useState<readonly NewJar[]>(() => [newJar(1, totalMl)]);
+  const [clean, setClean] = useState<Clean | null>(null);
+  const [trouble, setTrouble] = useState<string | null>(null);
+  const change = (id: string, to: Partial<NewJar>): void =>
+    setJars((now) => now.map((jar) => (jar.id === id ? { ...jar, ...to } : jar)));
+  const filledMl = jars.reduce((sum, jar) => sum + jar.volumeMl, 0);
+  const leftMl = totalMl - filledMl;
+  const addJar = (): void =>
+    setJars((now) => {
+      if (leftMl > 10) return [...now, newJar(now.length + 1, leftMl)];
+      // Nothing left over: the jars share alike.
+      const each = totalMl / (now.length + 1);
+      return [...now.map((jar) => ({ ...jar, volumeMl: Math.round(each) })), newJar(now.length + 1, each)];
+    });
+  const finish = (): void => {
+    if (clean === null) {
+      setTrouble('Say first whether the gear was scalded: it decides how long the milk keeps.');
+      return;
+    }
+    if (jars.some((jar) => jar.label.trim() === '')) {
+      setTrouble('Every jar needs a name.');
+      return;
+    }
+    setTrouble(null);
+    record.say([{ type: 'bottled', jars, scalded: clean === 'scalded' }]);
+  };
+  return (
+    <View style={styles.form}>
+      {jars.map((jar, i) => (
+        <View key={jar.id} style={[styles.jar, { borderColor: colour.line }]}>
+          <View style={styles.pair}>
+            <NameField
+              label={`Name of jar ${i + 1}`}
+              value={jar.label}
+              maxLength={40}
+              onChange={(label) => change(jar.id, { label })}
+            />
+            <QuantityField
+              label="Milk in it"
+              unit="mL"
+              shown={String(jar.volumeMl)}
+              onNumber={(volumeMl) => {
+                if (volumeMl < 1 || volumeMl > 60_000) return 'Between 1 and 60000 mL.';
+                change(jar.id, { volumeMl });
+                return null;
+              }}
+            />
+          </View>
+          <View style={styles.pair}>
+            <Choice
+              label={`Where jar ${i + 1} goes`}
+              hideLabel
+              value={jar.place}
+              onChange={(place) => change(jar.id, { place })}
+              options={[
+                { value: 'fridge', label: 'Fridge' },
+                { value: 'freezer', label: 'Freezer' },
+              ]}
+            />
+            {jars.length > 1 && (
+              <Button
+                label="Remove"
+                hint={`Remove jar ${i + 1}`}
+                icon={Trash2}
+                kind="quiet"
+                onPress={() => setJars((now) => now.filter((one) => one.id !== jar.id))}
+              />
+            )}
+          </View>
+        </View>
+      ))}
+      <View style={styles.pair}>
+        <Button label="Another jar" icon={Plus} onPress={addJar} />
+        <Words tone="soft">
+          {Math.abs(leftMl) < 10
+            ? `All ${shownVolume(totalMl, kitchen)} bottled.`
+            : leftMl > 0
+              ? `${shownVolume(leftMl, kitchen)} not in a jar.`
+              : `${shownVolume(-leftMl, kitchen)} more than was strained.`}
+        </Words>
+      </View>
+      <Choice
+        label="Jug, bag and jars"
+        value={clean}
+        onChange={setClean}
+        options={[
+          { value: 'scalded', label: 'Scalded, clean hands' },
+          { value: 'not', label: 'Not scalded', note: 'keeps a quarter less long' },
+        ]}
+      />
+      {trouble !== null && <Notice kind="error">{trouble}</Notice>}
+      <Button
+        label="On the shelf"
+        hint="Bottled: put the jars on the shelf"
+        kind="main"
+        icon={Check}
+        counter
+        busy={record.isPending}
+        onPress={finish}
+      />
+    </View>
+  );
+}
+
+const styles = StyleSheet.create({
+  form: { gap: SPACE.roomy },
+  jar: { gap: SPACE.small, borderWidth: 1, borderRadius: 10, padding: SPACE.medium },
+  pair: { flexDirection: 'row', flexWrap: 'wrap', alignItems: 'center', gap: SPACE.medium },
+});

@@ -1,0 +1,57 @@
+import type { BatchState, Manner } from '@humble-churn/core';
+import { comparisons, shownMass, shownVolume } from '@humble-churn/core';
+import { StyleSheet, View } from 'react-native';
+import { Words } from '../../ui/Words';
+import { SPACE, useColours } from '../../ui/theme';
+
+const NAMES = { soaked: 'Soaked nuts', milk: 'Milk', pulp: 'Pulp' } as const;
+
+function percent(difference: number): string {
+  const whole = Math.round(difference * 100);
+  return whole === 0 ? 'as predicted' : `${whole > 0 ? '+' : '−'}${Math.abs(whole)} %`;
+}
+
+/** Predicted beside measured: the outline is what was expected, the bar what came. */
+export function Comparison({ state, manner }: { state: BatchState; manner: Manner }) {
+  const colour = useColours();
+  const rows = comparisons(state);
+  if (rows.length === 0) {
+    return <Words tone="soft">Nothing was weighed yet. What is weighed stands here beside what was predicted.</Words>;
+  }
+  return (
+    <View style={styles.rows}>
+      {rows.map(({ what, predicted, measured, unit, difference }) => {
+        const show = (value: number): string =>
+          unit === 'mL' ? shownVolume(value, manner) : shownMass(value, manner);
+        const most = Math.max(predicted, measured);
+        return (
+          <View key={what} style={styles.item}>
+            <View style={styles.names}>
+              <Words kind="strong">{NAMES[what]}</Words>
+              <Words>
+                {show(measured)} <Words tone="soft">of {show(predicted)} predicted, {percent(difference)}</Words>
+              </Words>
+            </View>
+            <View style={styles.bars} aria-hidden>
+              <View
+                style={[styles.bar, { width: `${(100 * measured) / most}%`, backgroundColor: colour.kelp }]}
+              />
+              <View
+                style={[styles.outline, { width: `${(100 * predicted) / most}%`, borderColor: colour.ink }]}
+              />
+            </View>
+          </View>
+        );
+      })}
+    </View>
+  );
+}
+
+const styles = StyleSheet.create({
+  rows: { gap: SPACE.medium },
+  item: { gap: SPACE.tight },
+  names: { flexDirection: 'row', flexWrap: 'wrap', justifyContent: 'space-between', gap: SPACE.small },
+  bars: { height: 22, justifyContent: 'center' },
+  bar: { height: 12, borderRadius: 3 },
+  outline: { position: 'absolute', height: 22, borderWidth: 2, borderStyle: 'dashed', borderRadius: 5 },
+});

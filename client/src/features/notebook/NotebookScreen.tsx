@@ -1,0 +1,113 @@
+import { comparisons, shownVolume } from '@humble-churn/core';
+import { useRouter } from 'expo-router';
+import { Pressable, StyleSheet, View } from 'react-native';
+import { dayWords } from '../../wire/moments';
+import type { KnownBatch, KnownKitchen } from '../../wire/queries';
+import { useAllBatches, useKitchen } from '../../wire/queries';
+import { Button } from '../../ui/Button';
+import { Panel } from '../../ui/Panel';
+import { Screen } from '../../ui/Screen';
+import { NotYet } from '../../ui/NotYet';
+import { Words } from '../../ui/Words';
+import { SPACE, useColours } from '../../ui/theme';
+import { SmallJar } from '../shelf/SmallJar';
+
+/** Every batch there was, the newest first. */
+export function NotebookScreen() {
+  const batches = useAllBatches();
+  const kitchen = useKitchen();
+  const router = useRouter();
+  if (!batches.data || !kitchen.data) {
+    return <NotYet title="Notebook" what="the notebook" queries={[batches, kitchen]} />;
+  }
+  const all = batches.data.pages.flatMap((page) => page.batches);
+  return (
+    <Screen title="Notebook" maxWidth={1100}>
+      {all.length === 0 && (
+        <Panel title="The first page is empty">
+          <Words>
+            Each batch leaves a page here: what was predicted, what you weighed, and how it kept. After a few
+            of them you see what your own kitchen does.
+          </Words>
+          <Button label="Plan the first batch" kind="main" onPress={() => router.navigate('/bench' as never)} />
+        </Panel>
+      )}
+      <View style={styles.list}>
+        {all.map((batch) => (
+          <Entry key={batch.id} batch={batch} kitchen={kitchen.data} />
+        ))}
+      </View>
+      {batches.hasNextPage && (
+        <Button
+          label="Older batches"
+          busy={batches.isFetchingNextPage}
+          onPress={() => void batches.fetchNextPage()}
+        />
+      )}
+    </Screen>
+  );
+}
+
+function outcomeWords({ state }: KnownBatch): string {
+  if (state.status === 'abandoned') return `Given up: ${state.abandonReason ?? ''}`;
+  if (state.status === 'under-way') return 'Under way';
+  const thrown = state.jars.filter((jar) => jar.fate === 'discarded');
+  if (thrown.length > 0) return `Thrown away: ${thrown[0]?.discardReason ?? ''}`;
+  return state.jars.some((jar) => jar.fate === 'in-use') ? 'On the shelf' : 'Drunk up';
+}
+
+function Entry({ batch, kitchen }: { batch: KnownBatch; kitchen: KnownKitchen }) {
+  const colour = useColours();
+  const router = useRouter();
+  const { state } = batch;
+  const { milk } = state.prediction;
+  const measured = comparisons(state).find((row) => row.what === 'milk');
+  const path = `/notebook/${batch.id}`;
+  const filledMl = measured?.measured ?? milk.volumeMl;
+  return (
+    <Pressable
+      role="link"
+      aria-label={`${state.recipe.name}, ${dayWords(state.plannedAtMs, kitchen.timeZone)}`}
+      {...{ href: path }}
+      onPress={(event) => {
+        event.preventDefault();
+        router.push(path as never);
+      }}
+      style={[styles.entry, { backgroundColor: colour.surface, borderColor: colour.line }]}
+    >
+      <SmallJar
+        jar={{ filledMl, leftMl: state.status === 'bottled' ? filledMl : 0 }}
+        name={state.recipe.name}
+        ingredient={state.prediction.nuts[0]?.ingredient ?? ''}
+        size={46}
+      />
+      <View style={styles.words}>
+        <Words kind="strong">{state.recipe.name}</Words>
+        <Words kind="small" tone="soft">
+          {dayWords(state.plannedAtMs, kitchen.timeZone)} · {outcomeWords(batch)}
+        </Words>
+        <Words kind="small">
+          {measured
+            ? `${shownVolume(measured.measured, kitchen)} came, ${shownVolume(measured.predicted, kitchen)} predicted`
+            : `${shownVolume(milk.volumeMl, kitchen)} predicted`}
+        </Words>
+      </View>
+    </Pressable>
+  );
+}
+
+const styles = StyleSheet.create({
+  list: { flexDirection: 'row', flexWrap: 'wrap', gap: SPACE.medium },
+  entry: {
+    flexDirection: 'row',
+    alignItems: 'center',
+    gap: SPACE.medium,
+    borderWidth: 1,
+    borderRadius: 14,
+    padding: SPACE.medium,
+    flexGrow: 1,
+    flexBasis: 320,
+    maxWidth: 540,
+  },
+  words: { flex: 1, minWidth: 0 },
+});

@@ -1,0 +1,141 @@
+import type { BatchEvent, Manner } from '@humble-churn/core';
+import { readMass, shownMass, shownVolume, standing } from '@humble-churn/core';
+import { useRouter } from 'expo-router';
+import { StyleSheet, View } from 'react-native';
+import { useNowMs } from '../../wire/clock';
+import { momentWords } from '../../wire/moments';
+import type { KnownBatch, KnownKitchen } from '../../wire/queries';
+import { useBatch, useKitchen } from '../../wire/queries';
+import { Button } from '../../ui/Button';
+import { Panel } from '../../ui/Panel';
+import { Screen } from '../../ui/Screen';
+import { NotYet } from '../../ui/NotYet';
+import { Words } from '../../ui/Words';
+import { SPACE } from '../../ui/theme';
+import { BODY_WORDS, MACHINE_WORDS, PEEL_WORDS, SOAK_WORDS, SQUEEZE_WORDS, STRAINER_WORDS } from '../bench/words';
+import { keepOnBench } from '../bench/draft';
+import { stepName } from '../counter/stepWords';
+import { Comparison } from './Comparison';
+
+/** The page of one batch: predicted beside measured, the recipe, and everything that happened. */
+export function RecordScreen({ batchId }: { batchId: string }) {
+  const batch = useBatch(batchId);
+  const kitchen = useKitchen();
+  if (!batch.data || !kitchen.data) {
+    return <NotYet title="Record" what="the record" queries={[batch, kitchen]} />;
+  }
+  return <Page batch={batch.data} kitchen={kitchen.data} />;
+}
+
+function eventWords(event: BatchEvent, batch: KnownBatch, manner: Manner): string {
+  const { state } = batch;
+  const jarName = (id: string): string => state.jars.find((jar) => jar.id === id)?.label ?? 'a jar';
+  const step = (id: string): string => {
+    const found = state.steps.find((one) => one.id === id);
+    return found ? stepName(found, state.prediction.blend.loads) : id;
+  };
+  switch (event.type) {
+    case 'planned':
+      return 'Planned';
+    case 'step-begun':
+      return `${step(event.step)}: begun`;
+    case 'step-done':
+      return `${step(event.step)}: done`;
+    case 'measured': {
+      const read =
+        'massG' in event.reading ? readMass(event.reading.massG) : shownVolume(event.reading.volumeMl, manner);
+      return `${{ soaked: 'Soaked nuts', milk: 'Milk', pulp: 'Pulp' }[event.what]}: ${read}`;
+    }
+    case 'bottled':
+      return `Bottled: ${event.jars.map((jar) => `${jar.label}, ${shownVolume(jar.volumeMl, manner)}, ${jar.place}`).join('; ')}`;
+    case 'jar-moved':
+      return `${jarName(event.jarId)}: ${{ fridge: 'into the fridge', freezer: 'into the freezer', out: 'out of the fridge' }[event.place]}`;
+    case 'jar-drawn':
+      return `${jarName(event.jarId)}: poured ${shownVolume(event.volumeMl, manner)}`;
+    case 'jar-emptied':
+      return `${jarName(event.jarId)}: drunk up`;
+    case 'jar-discarded':
+      return `${jarName(event.jarId)}: thrown away, ${event.reason.toLowerCase()}`;
+    case 'pulp-stored':
+      return `Pulp put away: ${shownMass(event.massG, manner)}, ${event.place}`;
+    case 'pulp-used':
+      return 'Pulp gone';
+    case 'abandoned':
+      return `Given up: ${event.reason}`;
+    case 'undone':
+      return 'Taken back';
+  }
+}
+
+function Page({ batch, kitchen }: { batch: KnownBatch; kitchen: KnownKitchen }) {
+  const router = useRouter();
+  const nowMs = useNowMs(60_000);
+  const { state, events } = batch;
+  const { recipe, prediction } = state;
+  const counts = new Set(standing(events).map((event) => event.id));
+  const facts = [
+    prediction.nuts.map((nut) => `${shownMass(nut.massG, kitchen)} ${nut.name.toLowerCase()}`).join(', '),
+    `${shownVolume(prediction.liquidMl, kitchen)} water, 1 to ${recipe.waterPerNut.toFixed(1)} by weight`,
+    recipe.soak.method === 'none'
+      ? 'No soak'
+      : `Soak ${SOAK_WORDS[recipe.soak.method].toLowerCase()}, ${Number(recipe.soak.hours.toFixed(2))} h`,
+    PEEL_WORDS[recipe.peel],
+    `${MACHINE_WORDS[recipe.blend.machine]}; ${STRAINER_WORDS[recipe.strain.strainer].toLowerCase()}, ${SQUEEZE_WORDS[recipe.strain.squeeze].toLowerCase()} squeeze`,
+    `${BODY_WORDS[prediction.milk.body]}: ${prediction.milk.solidsPct.toFixed(1)} % solids predicted`,
+  ];
+  return (
+    <Screen title={recipe.name}>
+      <Panel title="Predicted beside measured">
+        <Comparison state={state} manner={kitchen} />
+      </Panel>
+      <Panel title="How it was made">
+        {facts.map((fact) => (
+          <Words key={fact}>{fact}</Words>
+        ))}
+        <View style={styles.row}>
+          <Button
+            label="Put this recipe on the bench"
+            onPress={() => {
+              keepOnBench(recipe);
+              router.navigate('/bench' as never);
+            }}
+          />
+          {state.status === 'under-way' && (
+            <Button
+              label="To the counter"
+              kind="main"
+              onPress={() => router.navigate(`/counter/${batch.id}` as never)}
+            />
+          )}
+        </View>
+      </Panel>
+      <Panel title="What happened">
+        {events.map((event) => {
+          const back = event.type !== 'undone' && !counts.has(event.id);
+          return (
+            <View key={event.id} style={styles.event}>
+              <Words kind="small" tone="soft" style={styles.when}>
+                {momentWords(event.atMs, nowMs, batch.timeZone)}
+              </Words>
+              <Words
+                tone={back ? 'soft' : 'ink'}
+                style={back ? { ...styles.what, ...styles.back } : styles.what}
+              >
+                {eventWords(event, batch, kitchen)}
+                {back ? ' (taken back)' : ''}
+              </Words>
+            </View>
+          );
+        })}
+      </Panel>
+    </Screen>
+  );
+}
+
+const styles = StyleSheet.create({
+  row: { flexDirection: 'row', flexWrap: 'wrap', gap: SPACE.small },
+  event: { flexDirection: 'row', gap: SPACE.medium },
+  when: { width: 116 },
+  what: { flex: 1 },
+  back: { textDecorationLine: 'line-through' },
+});

@@ -1,0 +1,214 @@
+import type { AgendaItem } from '@humble-churn/core';
+import { agenda, shownClock, shownDuration, shownMass, shownVolume } from '@humble-churn/core';
+import { Link, useRouter } from 'expo-router';
+import { Settings2 } from '../../ui/icons';
+import { Pressable, StyleSheet, View, useWindowDimensions } from 'react-native';
+import { useNowMs } from '../../wire/clock';
+import { momentWords } from '../../wire/moments';
+import type { KnownBatch, KnownKitchen } from '../../wire/queries';
+import { useActiveBatches, useKitchen } from '../../wire/queries';
+import { Button } from '../../ui/Button';
+import { NotYet } from '../../ui/NotYet';
+import { NutMark } from '../../ui/NutMark';
+import { Panel } from '../../ui/Panel';
+import { Screen } from '../../ui/Screen';
+import { Words } from '../../ui/Words';
+import { SPACE, TOUCH, WIDE_FROM_PX, useColours } from '../../ui/theme';
+import { stepName } from '../counter/stepWords';
+import { SmallJar } from '../shelf/SmallJar';
+
+/** Within this span a moment is also told as time left. */
+const SOON_MS = 24 * 3_600_000;
+
+/** What the kitchen needs now, and what next. */
+export function NowScreen() {
+  const batches = useActiveBatches();
+  const kitchen = useKitchen();
+  const nowMs = useNowMs(1000);
+  const router = useRouter();
+  const { width } = useWindowDimensions();
+  if (!batches.data || !kitchen.data) {
+    return <NotYet title="Now" what="the kitchen" queries={[batches, kitchen]} />;
+  }
+  const items = agenda(
+    batches.data.map(({ id, state }) => ({ batchId: id, state })),
+    kitchen.data.readings,
+    nowMs,
+  );
+  const byId = new Map(batches.data.map((batch) => [batch.id, batch]));
+  const [first, ...rest] = items;
+  const settings = width < WIDE_FROM_PX && (
+    <Link href="/kitchen" aria-label="Kitchen settings" style={styles.settings}>
+      <Settings2 size={24} aria-hidden />
+    </Link>
+  );
+  const row = (item: AgendaItem, big: boolean) => {
+    const batch = byId.get(item.batchId);
+    return batch ? (
+      <Item key={itemKey(item)} item={item} batch={batch} kitchen={kitchen.data} nowMs={nowMs} big={big} />
+    ) : null;
+  };
+  return (
+    <Screen title={kitchen.data.name} aside={settings}>
+      {first === undefined ? (
+        <Panel title="Nothing to do">
+          <Words>
+            No batch is under way and no jar is on the shelf. On the bench, choose a nut and how much milk you
+            want: you see what it comes to before anything is soaked.
+          </Words>
+          <Button
+            label="Plan the first batch"
+            kind="main"
+            onPress={() => router.navigate('/bench' as never)}
+          />
+        </Panel>
+      ) : (
+        <>
+          {row(first, true)}
+          {rest.length > 0 && <Words kind="heading">Then</Words>}
+          {rest.map((item) => row(item, false))}
+          <Button label="Plan a batch" onPress={() => router.navigate('/bench' as never)} />
+        </>
+      )}
+    </Screen>
+  );
+}
+
+function itemKey(item: AgendaItem): string {
+  const what = 'jar' in item ? item.jar.id : 'pulp' in item ? `pulp-${item.pulp.sinceMs}` : item.step.id;
+  return `${item.batchId}-${what}`;
+}
+
+interface ItemProps {
+  item: AgendaItem;
+  batch: KnownBatch;
+  kitchen: KnownKitchen;
+  nowMs: number;
+  big: boolean;
+}
+
+/** What to do, in a few words, and when. */
+function itemWords({ item, batch, kitchen, nowMs }: ItemProps): { todo: string; when: string; path: string } {
+  const { recipe, prediction } = batch.state;
+  const at = (ms: number): string => momentWords(ms, nowMs, kitchen.timeZone);
+  const jarPath = 'jar' in item ? `/shelf/${batch.id}/${item.jar.id}` : '/shelf';
+  const counterPath = `/counter/${batch.id}`;
+  switch (item.kind) {
+    case 'step-waiting':
+      return {
+        todo: `${stepName(item.step, prediction.blend.loads)}: ${recipe.name}`,
+        when: 'whenever you are ready',
+        path: counterPath,
+      };
+    case 'timer-running':
+      return {
+        todo: `${stepName(item.step, prediction.blend.loads)}: ${recipe.name}`,
+        when: `until ${at(item.dueMs)}`,
+        path: counterPath,
+      };
+    case 'timer-over':
+      return {
+        todo: item.step.kind === 'soak' ? `Drain the ${recipe.name} nuts` : `Stop blending: ${recipe.name}`,
+        when: `due ${at(item.dueMs)}`,
+        path: counterPath,
+      };
+    case 'jar-best-before':
+      return {
+        todo: `Drink ${recipe.name}, ${item.jar.label}`,
+        when: `${shownVolume(item.jar.leftMl, kitchen)}, best before ${at(item.dueMs)}`,
+        path: jarPath,
+      };
+    case 'jar-past-best':
+      return {
+        todo: `Use up ${recipe.name}, ${item.jar.label}`,
+        when: `${shownVolume(item.jar.leftMl, kitchen)} past its best; discard at ${at(item.dueMs)}`,
+        path: jarPath,
+      };
+    case 'jar-discard':
+      return {
+        todo: `Throw away ${recipe.name}, ${item.jar.label}`,
+        when: `its time ended ${at(item.dueMs)}`,
+        path: jarPath,
+      };
+    case 'pulp-use-by':
+      return {
+        todo: `${item.dueMs > nowMs ? 'Use' : 'Throw away'} pulp from ${recipe.name}`,
+        when: `${shownMass(item.pulp.massG, kitchen)}, ${item.dueMs > nowMs ? 'good until' : 'was good until'} ${at(item.dueMs)}`,
+        path: '/shelf',
+      };
+  }
+}
+
+function Item(props: ItemProps) {
+  const { item, batch, nowMs, big } = props;
+  const colour = useColours();
+  const router = useRouter();
+  const { todo, when, path } = itemWords(props);
+  const ingredient = batch.state.prediction.nuts[0]?.ingredient ?? '';
+  const due = item.dueMs <= nowMs && item.kind !== 'step-waiting';
+  const clock = item.kind === 'timer-running' || item.kind === 'timer-over';
+  return (
+    <Pressable
+      role="link"
+      aria-label={`${todo}, ${when}`}
+      {...{ href: path }}
+      onPress={(event) => {
+        event.preventDefault();
+        router.push(path as never);
+      }}
+      style={[
+        styles.item,
+        big && styles.big,
+        {
+          backgroundColor: colour.surface,
+          borderColor: due ? colour.buoy : big ? colour.kelp : colour.line,
+        },
+      ]}
+    >
+      {'jar' in item ? (
+        <SmallJar jar={item.jar} ingredient={ingredient} name={batch.state.recipe.name} size={big ? 72 : 40} />
+      ) : (
+        <NutMark ingredient={ingredient} size={big ? 64 : 40} />
+      )}
+      <View style={styles.words}>
+        <Words kind={big ? 'heading' : 'strong'} {...(big && { level: 2 })}>
+          {todo}
+        </Words>
+        <Words tone={due ? 'buoy' : 'soft'} kind={big ? 'body' : 'small'}>
+          {when}
+        </Words>
+        {big && clock && (
+          <Words kind="bigFigure" tone={due ? 'buoy' : 'kelp'}>
+            {shownClock((item.dueMs - nowMs) / 1000)}
+          </Words>
+        )}
+        {!clock && item.dueMs > nowMs && item.dueMs - nowMs < SOON_MS && (
+          <Words kind="small" tone="soft">
+            in {shownDuration((item.dueMs - nowMs) / 1000)}
+          </Words>
+        )}
+      </View>
+    </Pressable>
+  );
+}
+
+const styles = StyleSheet.create({
+  settings: {
+    minWidth: TOUCH.usual,
+    minHeight: TOUCH.usual,
+    display: 'flex',
+    alignItems: 'center',
+    justifyContent: 'center',
+  } as object,
+  item: {
+    flexDirection: 'row',
+    alignItems: 'center',
+    gap: SPACE.roomy,
+    borderWidth: 1,
+    borderRadius: 14,
+    padding: SPACE.medium,
+    minHeight: 76,
+  },
+  big: { borderWidth: 2, padding: SPACE.wide },
+  words: { flex: 1, minWidth: 0, gap: SPACE.hair },
+});

@@ -1,0 +1,228 @@
+import type { JarState, Keeping } from '@humble-churn/core';
+import { CUP_ML, jarKeeping, jarTerms, shownDuration, shownTemp, shownVolume } from '@humble-churn/core';
+import { useRouter } from 'expo-router';
+import { Snowflake, Trash2, Undo2 } from '../../ui/icons';
+import { useState } from 'react';
+import { StyleSheet, View } from 'react-native';
+import { useNowMs } from '../../wire/clock';
+import type { KnownBatch, KnownKitchen } from '../../wire/queries';
+import { undoing, useBatch, useKitchen, useRecord } from '../../wire/queries';
+import { Button } from '../../ui/Button';
+import { Notice } from '../../ui/Notice';
+import { Panel } from '../../ui/Panel';
+import { QuantityField } from '../../ui/QuantityField';
+import { Screen } from '../../ui/Screen';
+import { useToast } from '../../ui/Toast';
+import { NotYet } from '../../ui/NotYet';
+import { Words } from '../../ui/Words';
+import { SPACE } from '../../ui/theme';
+import { Freshness, KeepingTimes } from './Freshness';
+import { SmallJar } from './SmallJar';
+
+/** One jar: how it stands and why, and what can be done with it. */
+export function JarScreen({ batchId, jarId }: { batchId: string; jarId: string }) {
+  const batch = useBatch(batchId);
+  const kitchen = useKitchen();
+  if (!batch.data || !kitchen.data) {
+    return <NotYet title="Jar" what="the jar" queries={[batch, kitchen]} />;
+  }
+  const jar = batch.data.state.jars.find((one) => one.id === jarId);
+  if (!jar) {
+    return (
+      <Screen title="Jar">
+        <Notice kind="error">There is no such jar in this batch. It may have been taken back.</Notice>
+      </Screen>
+    );
+  }
+  return <Jar batch={batch.data} jar={jar} kitchen={kitchen.data} />;
+}
+
+function reasonWords(kept: Keeping, kitchen: KnownKitchen): string {
+  switch (kept.because) {
+    case 'budget':
+      return `The batch has ${kept.budgetH.toFixed(0)} hours at 4 °C; ${kept.usedH.toFixed(1)} of them are used, at the ${kitchen.fridgeTempC} °C your fridge is set to. A warmer fridge uses them faster.`;
+    case 'out-of-fridge':
+      return `It was, or will be, out of the fridge for two hours in all since blending. That is the limit, whatever it smells like.`;
+    case 'frozen':
+      return 'Frozen milk keeps for 60 days. Thawed in the fridge it has two days at most, and is not frozen again.';
+    case 'thawed':
+      return 'Thawed milk has two days in the fridge, and is not frozen again.';
+  }
+}
+
+function Jar({ batch, jar, kitchen }: { batch: KnownBatch; jar: JarState; kitchen: KnownKitchen }) {
+  const nowMs = useNowMs(30_000);
+  const router = useRouter();
+  const toast = useToast();
+  const record = useRecord(batch.id);
+  const [pourMl, setPourMl] = useState(200);
+  const kept = jarKeeping(batch.state, jar, kitchen.readings, nowMs);
+  const place = jar.places[jar.places.length - 1]?.place;
+  const us = kitchen.measures === 'us';
+  const cupMl = CUP_ML[kitchen.cupSystem];
+  const done = (words: string) => () =>
+    toast({ words: `${words} The record keeps it; Undo is at the foot of this page.` });
+  const inUse = jar.fate === 'in-use';
+  return (
+    <Screen title={jar.label}>
+      <Panel>
+        <View style={styles.top}>
+          <SmallJar
+            jar={jar}
+            name={batch.state.recipe.name}
+            ingredient={batch.state.prediction.nuts[0]?.ingredient ?? ''}
+            size={110}
+          />
+          <View style={styles.words}>
+            <Words kind="heading">{batch.state.recipe.name}</Words>
+            <Words kind="figure">{shownVolume(jar.leftMl, kitchen)} left</Words>
+            {inUse ? (
+              <Freshness state={kept.state} />
+            ) : (
+              <Words kind="strong" tone="soft">
+                {jar.fate === 'emptied' ? 'Drunk up' : `Thrown away: ${jar.discardReason ?? ''}`}
+              </Words>
+            )}
+            {inUse && (
+              <>
+                <KeepingTimes kept={kept} nowMs={nowMs} timeZone={kitchen.timeZone} />
+                {kept.discardAtMs > nowMs && (
+                  <Words tone="soft">in {shownDuration((kept.discardAtMs - nowMs) / 1000)}</Words>
+                )}
+              </>
+            )}
+            <Words kind="small" tone="soft">
+              Allergens: {batch.state.prediction.allergens.join(', ')}
+            </Words>
+          </View>
+        </View>
+      </Panel>
+      {inUse && (
+        <Panel title="Why this long">
+          <Words>{reasonWords(kept, kitchen)}</Words>
+          <Words>
+            It was bottled near {shownTemp(jarTerms(batch.state).milkTempC, kitchen.measures)}. Milk that goes in
+            warm spends hours of its time on cooling down: cold water or ice in the jug buys them back.
+          </Words>
+          {!batch.state.scalded && (
+            <Words>The gear was not scalded, which takes a quarter off. Salt does not add anything.</Words>
+          )}
+          <Words kind="small" tone="soft">
+            An estimate. Smell and look each time; when in doubt, throw it out. Not for infants; those with an
+            allergy, the pregnant and the frail ask a doctor first.
+          </Words>
+        </Panel>
+      )}
+      {record.error && <Notice kind="error">{record.error.message}</Notice>}
+      {inUse && (
+        <Panel title="Do with it">
+          {kept.state !== 'discard' && (
+            <View style={styles.pour}>
+              <QuantityField
+                label="Pour"
+                unit={us ? 'cups' : 'mL'}
+                shown={us ? (pourMl / cupMl).toFixed(2) : String(Math.round(pourMl))}
+                onNumber={(value) => {
+                  const ml = us ? value * cupMl : value;
+                  if (ml < 1) return 'More than nothing, please.';
+                  if (ml > jar.leftMl) return `Only ${shownVolume(jar.leftMl, kitchen)} are left.`;
+                  setPourMl(ml);
+                  return null;
+                }}
+              />
+              <Button
+                label="Poured"
+                kind="main"
+                disabled={pourMl > jar.leftMl}
+                busy={record.isPending}
+                onPress={() =>
+                  record.say([{ type: 'jar-drawn', jarId: jar.id, volumeMl: pourMl }], done('Poured.'))
+                }
+              />
+            </View>
+          )}
+          <View style={styles.row}>
+            <Button
+              label="Drunk up"
+              onPress={() => record.say([{ type: 'jar-emptied', jarId: jar.id }], done('Emptied.'))}
+            />
+            {kept.mayFreeze && (
+              <Button
+                label="Into the freezer"
+                icon={Snowflake}
+                onPress={() =>
+                  record.say([{ type: 'jar-moved', jarId: jar.id, place: 'freezer' }], done('Frozen.'))
+                }
+              />
+            )}
+            {place === 'freezer' && (
+              <Button
+                label="Thaw in the fridge"
+                onPress={() =>
+                  record.say([{ type: 'jar-moved', jarId: jar.id, place: 'fridge' }], done('Thawing.'))
+                }
+              />
+            )}
+            {place === 'fridge' && (
+              <Button
+                label="Left out"
+                hint="It stands out of the fridge now"
+                onPress={() =>
+                  record.say(
+                    [{ type: 'jar-moved', jarId: jar.id, place: 'out' }],
+                    done('Its time out of the fridge counts from now.'),
+                  )
+                }
+              />
+            )}
+            {place === 'out' && (
+              <Button
+                label="Back in the fridge"
+                onPress={() =>
+                  record.say([{ type: 'jar-moved', jarId: jar.id, place: 'fridge' }], done('Back in the cold.'))
+                }
+              />
+            )}
+          </View>
+          <Words kind="small" tone="soft">
+            Throw it away:
+          </Words>
+          <View style={styles.row}>
+            {['Past its time', 'Smells sour', 'Fizzy or slimy', 'Not liked'].map((reason) => (
+              <Button
+                key={reason}
+                label={reason}
+                hint={`Throw it away: ${reason}`}
+                kind="danger"
+                icon={Trash2}
+                onPress={() =>
+                  record.say([{ type: 'jar-discarded', jarId: jar.id, reason }], done('Thrown away.'))
+                }
+              />
+            ))}
+          </View>
+        </Panel>
+      )}
+      <View style={styles.row}>
+        <Button
+          label="Undo the last entry"
+          icon={Undo2}
+          disabled={!batch.state.undoable || record.isPending}
+          onPress={() => record.say(undoing(batch.events))}
+        />
+        <Button
+          label="The batch’s record"
+          kind="quiet"
+          onPress={() => router.navigate(`/notebook/${batch.id}` as never)}
+        />
+      </View>
+    </Screen>
+  );
+}
+
+const styles = StyleSheet.create({
+  top: { flexDirection: 'row', gap: SPACE.roomy, alignItems: 'center' },
+  words: { flex: 1, minWidth: 0, gap: SPACE.hair },
+  row: { flexDirection: 'row', flexWrap: 'wrap', gap: SPACE.small },
+  pour: { flexDirection: 'row', flexWrap: 'wrap', gap: SPACE.medium, alignItems: 'center' },
+});

@@ -1,0 +1,218 @@
+import type { JarState, PulpPlace, PulpState } from '@humble-churn/core';
+import { jarKeeping, pulpUseByMs, shownMass, shownVolume } from '@humble-churn/core';
+import { useRouter } from 'expo-router';
+import { Pressable, StyleSheet, View } from 'react-native';
+import { useNowMs } from '../../wire/clock';
+import { momentWords } from '../../wire/moments';
+import type { KnownBatch, KnownKitchen } from '../../wire/queries';
+import { useActiveBatches, useKitchen, useRecord } from '../../wire/queries';
+import { Button } from '../../ui/Button';
+import { NutMark } from '../../ui/NutMark';
+import { Panel } from '../../ui/Panel';
+import { Screen } from '../../ui/Screen';
+import { useToast } from '../../ui/Toast';
+import { NotYet } from '../../ui/NotYet';
+import { Words } from '../../ui/Words';
+import { SPACE, useColours } from '../../ui/theme';
+import { Freshness, KeepingTimes } from './Freshness';
+import { SmallJar } from './SmallJar';
+
+interface ShelvedJar {
+  batch: KnownBatch;
+  jar: JarState;
+  frozen: boolean;
+}
+
+/** The jars there are, and until when each is good. */
+export function ShelfScreen() {
+  const batches = useActiveBatches();
+  const kitchen = useKitchen();
+  const nowMs = useNowMs(30_000);
+  if (!batches.data || !kitchen.data) {
+    return <NotYet title="Shelf" what="the jars" queries={[batches, kitchen]} />;
+  }
+  const jars: ShelvedJar[] = batches.data.flatMap((batch) =>
+    batch.state.jars
+      .filter((jar) => jar.fate === 'in-use')
+      .map((jar) => ({ batch, jar, frozen: jar.places[jar.places.length - 1]?.place === 'freezer' })),
+  );
+  const pulp = batches.data.flatMap((batch) =>
+    batch.state.pulp.filter((one) => one.usedAtMs === null).map((one) => ({ batch, pulp: one })),
+  );
+  const fridge = jars.filter((one) => !one.frozen);
+  const freezer = jars.filter((one) => one.frozen);
+  return (
+    <Screen title="Shelf" maxWidth={1100}>
+      {jars.length === 0 && (
+        <Panel title="No jars yet">
+          <Words>
+            When a batch is bottled its jars stand here, each with the moment it is past its best and the
+            moment it must go, worked out from your fridge’s temperature.
+          </Words>
+        </Panel>
+      )}
+      <Group title={`Fridge, ${kitchen.data.fridgeTempC} °C`} jars={fridge} kitchen={kitchen.data} nowMs={nowMs} />
+      <Group title="Freezer" jars={freezer} kitchen={kitchen.data} nowMs={nowMs} />
+      {pulp.length > 0 && (
+        <Panel title="Pulp">
+          {pulp.map(({ batch, pulp: one }) => (
+            <PulpRow
+              key={`${batch.id}${one.place}${one.sinceMs}`}
+              batch={batch}
+              pulp={one}
+              kitchen={kitchen.data}
+              nowMs={nowMs}
+            />
+          ))}
+        </Panel>
+      )}
+      <Words kind="small" tone="soft">
+        Smell and look each time; doubt means the sink. Sour milk is not rescued by cooking. These times are
+        estimates and no promise: salt does not lengthen them.
+      </Words>
+    </Screen>
+  );
+}
+
+function Group({
+  title,
+  jars,
+  kitchen,
+  nowMs,
+}: {
+  title: string;
+  jars: readonly ShelvedJar[];
+  kitchen: KnownKitchen;
+  nowMs: number;
+}) {
+  const colour = useColours();
+  if (jars.length === 0) return null;
+  return (
+    <View role="region" aria-label={title} style={styles.group}>
+      <Words kind="heading">{title}</Words>
+      <View style={styles.jars}>
+        {jars.map(({ batch, jar }) => (
+          <JarCard key={jar.id} batch={batch} jar={jar} kitchen={kitchen} nowMs={nowMs} />
+        ))}
+      </View>
+      <View style={[styles.board, { backgroundColor: colour.edge }]} />
+    </View>
+  );
+}
+
+function JarCard({
+  batch,
+  jar,
+  kitchen,
+  nowMs,
+}: {
+  batch: KnownBatch;
+  jar: JarState;
+  kitchen: KnownKitchen;
+  nowMs: number;
+}) {
+  const colour = useColours();
+  const router = useRouter();
+  const kept = jarKeeping(batch.state, jar, kitchen.readings, nowMs);
+  const path = `/shelf/${batch.id}/${jar.id}`;
+  return (
+    <Pressable
+      role="link"
+      aria-label={`Open ${jar.label}, ${batch.state.recipe.name}`}
+      {...{ href: path }}
+      onPress={(event) => {
+        event.preventDefault();
+        router.push(path as never);
+      }}
+      style={[styles.card, { backgroundColor: colour.surface, borderColor: colour.line }]}
+    >
+      <SmallJar
+        jar={jar}
+        name={batch.state.recipe.name}
+        ingredient={batch.state.prediction.nuts[0]?.ingredient ?? ''}
+      />
+      <View style={styles.words}>
+        <Words kind="strong">{batch.state.recipe.name}</Words>
+        <Words kind="small" tone="soft">
+          {jar.label}, {shownVolume(jar.leftMl, kitchen)} left
+        </Words>
+        <Freshness state={kept.state} />
+        <KeepingTimes kept={kept} nowMs={nowMs} timeZone={kitchen.timeZone} small />
+      </View>
+    </Pressable>
+  );
+}
+
+const PULP_WORDS: Readonly<Record<PulpPlace, string>> = {
+  fridge: 'Wet, in the fridge',
+  freezer: 'In the freezer',
+  dried: 'Dried, in the cupboard',
+};
+
+function PulpRow({
+  batch,
+  pulp,
+  kitchen,
+  nowMs,
+}: {
+  batch: KnownBatch;
+  pulp: PulpState;
+  kitchen: KnownKitchen;
+  nowMs: number;
+}) {
+  const record = useRecord(batch.id);
+  const toast = useToast();
+  const useByMs = pulpUseByMs(pulp.place, pulp.sinceMs);
+  return (
+    <View style={styles.pulp}>
+      <NutMark ingredient={batch.state.prediction.nuts[0]?.ingredient ?? ''} size={40} />
+      <View style={styles.words}>
+        <Words kind="strong">
+          {shownMass(pulp.massG, kitchen)} from {batch.state.recipe.name}
+        </Words>
+        <Words kind="small" tone="soft">
+          {PULP_WORDS[pulp.place]}; {useByMs > nowMs ? 'use by' : 'throw away: was good until'}{' '}
+          {momentWords(useByMs, nowMs, kitchen.timeZone)}
+        </Words>
+      </View>
+      <Button
+        label="Gone"
+        hint={`Pulp from ${batch.state.recipe.name}: used up or thrown away`}
+        busy={record.isPending}
+        onPress={() =>
+          record.mutate(
+            { happenings: [{ type: 'pulp-used', place: pulp.place }], key: crypto.randomUUID() },
+            {
+              onSuccess: (after) =>
+                toast({
+                  words: 'The pulp is off the shelf.',
+                  undo: () => {
+                    const last = after.events[after.events.length - 1];
+                    if (last) record.say([{ type: 'undone', eventId: last.id }]);
+                  },
+                }),
+            },
+          )
+        }
+      />
+    </View>
+  );
+}
+
+const styles = StyleSheet.create({
+  group: { gap: SPACE.medium },
+  jars: { flexDirection: 'row', flexWrap: 'wrap', gap: SPACE.medium },
+  board: { height: 6, borderRadius: 3 },
+  card: {
+    flexDirection: 'row',
+    gap: SPACE.medium,
+    borderWidth: 1,
+    borderRadius: 14,
+    padding: SPACE.medium,
+    flexGrow: 1,
+    flexBasis: 300,
+    maxWidth: 520,
+  },
+  words: { flex: 1, minWidth: 0, gap: SPACE.hair },
+  pulp: { flexDirection: 'row', alignItems: 'center', gap: SPACE.medium },
+});

@@ -1,0 +1,126 @@
+import { useId } from 'react';
+import Svg, { ClipPath, Defs, G, Line, Path, Rect, Text as SvgText } from 'react-native-svg';
+import { NutPattern } from './nutLook';
+import { FONT, useColours } from './theme';
+
+export type JarLayer =
+  | { what: 'nuts'; volumeMl: number; ingredient: string }
+  | { what: 'water' | 'ice' | 'milk' | 'froth'; volumeMl: number };
+
+interface Props {
+  /** From the bottom up. */
+  layers: readonly JarLayer[];
+  /** What the jar holds to its brim, mL. */
+  capacityMl: number;
+  width: number;
+  height: number;
+  /** A line across the jar, with its words beside it: where the milk will stand. */
+  mark?: { volumeMl: number; words: string } | undefined;
+  /** Graduations in mL along the glass. */
+  scale?: boolean;
+  /** What a screen reader says. */
+  words: string;
+}
+
+const STEPS_ML = [25, 50, 100, 250, 500, 1000, 2000, 5000];
+const CAPACITIES_ML = [250, 500, 750, 1000, 1500, 2000, 3000, 4000, 6000, 10000, 15000, 20000, 40000, 60000];
+
+/** The smallest of the usual jars that holds this much. */
+export function jarFor(volumeMl: number): number {
+  return CAPACITIES_ML.find((capacity) => capacity >= volumeMl) ?? volumeMl;
+}
+
+// The jar's own outline in a 100 x 150 box: lid, neck, shoulders, a foot that curves in.
+const GLASS = 'M30 18 C30 26 17 27 15 40 L13 132 C13 142 18 146 26 146 L74 146 C82 146 87 142 87 132 L85 40 C83 27 70 26 70 18 Z';
+const BRIM_Y = 30;
+const FLOOR_Y = 145;
+
+/** A jar in section, its contents to scale in mL. */
+export function JarDrawing({ layers, capacityMl, width, height, mark, scale = false, words }: Props) {
+  const colour = useColours();
+  const id = `jar${useId().replace(/\W/g, '')}`;
+  const yOf = (volumeMl: number): number => FLOOR_Y - (volumeMl / capacityMl) * (FLOOR_Y - BRIM_Y);
+  const fills = { water: colour.water, ice: colour.surface, milk: colour.milk, froth: colour.milk };
+  const stepMl = STEPS_ML.find((step) => capacityMl / step <= 8) ?? 10_000;
+  const ticks: number[] = [];
+  for (let ml = stepMl; ml <= capacityMl + 1e-6; ml += stepMl) ticks.push(ml);
+  const stacked = layers.map((layer, i) => {
+    const fromMl = layers.slice(0, i).reduce((sum, below) => sum + below.volumeMl, 0);
+    return { layer, fromMl, toMl: fromMl + layer.volumeMl };
+  });
+  const wide = scale ? 122 : 100;
+  return (
+    <Svg width={width} height={height} viewBox={`0 0 ${wide} 150`} role="img" aria-label={words}>
+      <Defs>
+        <ClipPath id={`${id}glass`}>
+          <Path d={GLASS} />
+        </ClipPath>
+        {stacked.map(({ layer }, i) =>
+          layer.what === 'nuts' ? (
+            <NutPattern key={i} id={`${id}nut${i}`} ingredient={layer.ingredient} />
+          ) : null,
+        )}
+      </Defs>
+      <Path d={GLASS} fill={colour.sunk} />
+      <G clipPath={`url(#${id}glass)`}>
+        {stacked.map(({ layer, fromMl, toMl }, i) => (
+          <Rect
+            key={i}
+            x={10}
+            y={yOf(toMl)}
+            width={80}
+            height={Math.max(0, yOf(fromMl) - yOf(toMl))}
+            fill={layer.what === 'nuts' ? `url(#${id}nut${i})` : fills[layer.what]}
+          />
+        ))}
+        {stacked.map(({ layer, toMl }, i) => (
+          <Path
+            key={i}
+            d={`M10 ${yOf(toMl)} H90`}
+            stroke={layer.what === 'milk' ? colour.edge : colour.glass}
+            strokeWidth={1}
+          />
+        ))}
+      </G>
+      <Path d={GLASS} fill="none" stroke={colour.glass} strokeWidth={2.5} strokeLinejoin="round" />
+      <Rect x={26} y={6} width={48} height={12} rx={3} fill={colour.brass} />
+      <Line x1={26} y1={12} x2={74} y2={12} stroke={colour.surface} strokeWidth={1} />
+      {scale &&
+        ticks.map((ml) => (
+          <G key={ml}>
+            <Line x1={87} y1={yOf(ml)} x2={93} y2={yOf(ml)} stroke={colour.glass} strokeWidth={1.2} />
+            {/* The mark's own words take the place of a figure they would run into. */}
+            {mark && Math.abs(yOf(ml) - yOf(mark.volumeMl)) < 8 ? null : (
+            <SvgText x={96} y={yOf(ml) + 3} fontSize={9.5} fontFamily={FONT.text} fill={colour.inkSoft}>
+              {String(ml)}
+            </SvgText>
+            )}
+          </G>
+        ))}
+      {mark && (
+        <G>
+          <Line
+            x1={8}
+            y1={yOf(mark.volumeMl)}
+            x2={scale ? 96 : 92}
+            y2={yOf(mark.volumeMl)}
+            stroke={colour.kelp}
+            strokeWidth={2}
+            strokeDasharray="5 3"
+          />
+          {scale && (
+            <SvgText
+              x={98}
+              y={yOf(mark.volumeMl) + 3}
+              fontSize={11}
+              fontFamily={FONT.strong}
+              fill={colour.kelp}
+            >
+              {mark.words}
+            </SvgText>
+          )}
+        </G>
+      )}
+    </Svg>
+  );
+}

@@ -1,0 +1,70 @@
+import { useId } from 'react';
+import { StyleSheet, TextInput, View } from 'react-native';
+import { Words } from './Words';
+import { FONT, SPACE, TOUCH, useColours } from './theme';
+
+interface Props {
+  label: string;
+  value: string;
+  onChange: (value: string) => void;
+  onBlur?: () => void;
+  error?: string | null;
+  note?: string;
+  maxLength?: number;
+}
+
+/** A line of text with its label, and what is wrong with it underneath. */
+export function NameField({ label, value, onChange, onBlur, error = null, note, maxLength = 80 }: Props) {
+  const colour = useColours();
+  const id = useId();
+  return (
+    <View style={styles.field}>
+      <Words kind="small" tone="soft" id={`${id}-label`}>
+        {label}
+      </Words>
+      <TextInput
+        value={value}
+        onChangeText={onChange}
+        {...(onBlur && { onBlur })}
+        maxLength={maxLength}
+        autoComplete="off"
+        aria-labelledby={`${id}-label`}
+        aria-describedby={`${id}-note`}
+        aria-invalid={error !== null}
+        style={[
+          styles.input,
+          {
+            color: colour.ink,
+            borderColor: error === null ? colour.edge : colour.buoy,
+            backgroundColor: colour.surface,
+          },
+        ]}
+      />
+      <View nativeID={`${id}-note`} aria-live="polite">
+        {error !== null ? (
+          <Words kind="small" tone="buoy">
+            {error}
+          </Words>
+        ) : (
+          note !== undefined && (
+            <Words kind="small" tone="soft">
+              {note}
+            </Words>
+          )
+        )}
+      </View>
+    </View>
+  );
+}
+
+const styles = StyleSheet.create({
+  field: { gap: SPACE.tight, flexGrow: 1 },
+  input: {
+    minHeight: TOUCH.usual,
+    borderWidth: 1,
+    borderRadius: 10,
+    paddingHorizontal: SPACE.medium,
+    fontFamily: FONT.text,
+    fontSize: 17,
+  },
+});

@@ -1,0 +1,24 @@
+import type { ReactNode } from 'react';
+import type { ViewStyle } from 'react-native';
+import { StyleSheet, View } from 'react-native';
+import { Words } from './Words';
+import { SPACE, useColours } from './theme';
+
+/** A piece of a screen that belongs together, with its heading. */
+export function Panel({ title, children, style }: { title?: string; children: ReactNode; style?: ViewStyle }) {
+  const colour = useColours();
+  return (
+    <View
+      role="region"
+      {...(title !== undefined && { 'aria-label': title })}
+      style={[styles.panel, { backgroundColor: colour.surface, borderColor: colour.line }, style]}
+    >
+      {title !== undefined && <Words kind="heading">{title}</Words>}
+      {children}
+    </View>
+  );
+}
+
+const styles = StyleSheet.create({
+  panel: { borderRadius: 14, borderWidth: 1, padding: SPACE.roomy, gap: SPACE.medium },
+});

@@ -1,0 +1,107 @@
+import { quantityWords } from '@humble-churn/contract';
+import { readQuantity } from '@humble-churn/core';
+import { useId, useState } from 'react';
+import { StyleSheet, TextInput, View } from 'react-native';
+import { Words } from './Words';
+import { FONT, SPACE, TOUCH, useColours } from './theme';
+
+interface Props {
+  label: string;
+  unit: string;
+  /** What stands there while nobody types. */
+  shown: string;
+  /** Called with each number understood. Answers why it cannot be taken, or null. */
+  onNumber: (value: number) => string | null;
+  /** An error from elsewhere that belongs to this field. */
+  error?: string | null;
+  onEmpty?: () => void;
+  note?: string;
+  counter?: boolean;
+}
+
+/**
+ * A number as cooks write it: 250, 1 1/2, ½, 2,5. What cannot be read stays as typed, with the reason under it,
+ * and the last good number stays in force.
+ */
+export function QuantityField({ label, unit, shown, onNumber, error, onEmpty, note, counter }: Props) {
+  const colour = useColours();
+  const id = useId();
+  const [typed, setTyped] = useState<string | null>(null);
+  const [trouble, setTrouble] = useState<string | null>(null);
+  const message = trouble ?? error ?? null;
+  const take = (text: string): void => {
+    setTyped(text);
+    const reading = readQuantity(text);
+    if (!reading.ok && reading.why === 'empty' && onEmpty) {
+      onEmpty();
+      setTrouble(null);
+    } else setTrouble(reading.ok ? onNumber(reading.value) : quantityWords(reading));
+  };
+  return (
+    <View style={styles.field}>
+      <Words kind="small" tone="soft" id={`${id}-label`}>
+        {label}
+      </Words>
+      <View
+        style={[
+          styles.box,
+          {
+            borderColor: message === null ? colour.edge : colour.buoy,
+            backgroundColor: colour.surface,
+            minHeight: counter === true ? TOUCH.counter : TOUCH.usual,
+          },
+        ]}
+      >
+        <TextInput
+          value={typed ?? shown}
+          onChangeText={take}
+          onBlur={() => {
+            // A number that was taken is written the kitchen's way; one that was not stays to be mended.
+            if (trouble === null) setTyped(null);
+          }}
+          inputMode="text"
+          aria-labelledby={`${id}-label`}
+          aria-describedby={`${id}-note`}
+          aria-invalid={message !== null}
+          autoComplete="off"
+          style={[
+            styles.input,
+            { color: colour.ink, fontFamily: FONT.strong, fontSize: counter === true ? 24 : 18 },
+          ]}
+        />
+        <Words tone="soft">{unit}</Words>
+      </View>
+      <View nativeID={`${id}-note`} aria-live="polite">
+        {message !== null ? (
+          <Words kind="small" tone="buoy">
+            {message}
+          </Words>
+        ) : (
+          note !== undefined && (
+            <Words kind="small" tone="soft">
+              {note}
+            </Words>
+          )
+        )}
+      </View>
+    </View>
+  );
+}
+
+const styles = StyleSheet.create({
+  field: { gap: SPACE.tight, flexGrow: 1, flexBasis: 130 },
+  box: {
+    flexDirection: 'row',
+    alignItems: 'center',
+    gap: SPACE.small,
+    borderWidth: 1,
+    borderRadius: 10,
+    paddingHorizontal: SPACE.medium,
+  },
+  input: {
+    flex: 1,
+    minWidth: 40,
+    paddingVertical: SPACE.small,
+    fontVariant: ['tabular-nums', 'lining-nums'],
+  },
+});

@@ -1,0 +1,43 @@
+import type { ReactNode } from 'react';
+import { useEffect } from 'react';
+import { ScrollView, StyleSheet, View } from 'react-native';
+import { Words } from './Words';
+import { SPACE, useColours } from './theme';
+
+interface Props {
+  title: string;
+  /** Beside the title, at its right. */
+  aside?: ReactNode;
+  /** Widest the content grows, px. */
+  maxWidth?: number;
+  children: ReactNode;
+}
+
+/** A screen with its title, scrolling as a whole. */
+export function Screen({ title, aside, maxWidth = 760, children }: Props) {
+  const colour = useColours();
+  useEffect(() => {
+    document.title = `${title} · Humble Churn`;
+  }, [title]);
+  return (
+    <ScrollView
+      style={{ backgroundColor: colour.ground }}
+      contentContainerStyle={[styles.content, { maxWidth }]}
+      role="main"
+    >
+      <View style={styles.head}>
+        <Words kind="title" style={styles.title}>
+          {title}
+        </Words>
+        {aside}
+      </View>
+      {children}
+    </ScrollView>
+  );
+}
+
+const styles = StyleSheet.create({
+  content: { padding: SPACE.roomy, gap: SPACE.roomy, paddingBottom: SPACE.vast, width: '100%', alignSelf: 'center' },
+  head: { flexDirection: 'row', alignItems: 'center', justifyContent: 'space-between', gap: SPACE.medium },
+  title: { flexShrink: 1 },
+});

@@ -1,0 +1,104 @@
+import { usePathname, useRouter } from 'expo-router';
+import type { ReactNode } from 'react';
+import { Pressable, StyleSheet, View, useWindowDimensions } from 'react-native';
+import type { Place } from './places';
+import { KITCHEN, PLACES } from './places';
+import { Shortcuts } from './Shortcuts';
+import { Words } from './Words';
+import { SPACE, WIDE_FROM_PX, useColours } from './theme';
+
+function isHere(place: Place, pathname: string): boolean {
+  return place.path === '/' ? pathname === '/' : pathname.startsWith(place.path);
+}
+
+/** The frame of every screen: places under the thumb on a phone, in a rail at the side on a wide screen. */
+export function Shell({ children }: { children: ReactNode }) {
+  const colour = useColours();
+  const { width } = useWindowDimensions();
+  const wide = width >= WIDE_FROM_PX;
+  const places = wide ? [...PLACES, KITCHEN] : PLACES;
+  return (
+    <View style={[styles.shell, wide && styles.wide, { backgroundColor: colour.ground }]}>
+      {wide && <Nav places={places} rail />}
+      <View style={styles.screen}>{children}</View>
+      {!wide && <Nav places={places} rail={false} />}
+      <Shortcuts />
+    </View>
+  );
+}
+
+function Nav({ places, rail }: { places: readonly Place[]; rail: boolean }) {
+  const colour = useColours();
+  const pathname = usePathname();
+  const router = useRouter();
+  return (
+    <View
+      role="navigation"
+      aria-label="Places"
+      style={[
+        rail ? styles.rail : styles.bar,
+        { backgroundColor: colour.surface, borderColor: colour.line },
+      ]}
+    >
+      {rail && (
+        <Words kind="heading" tone="kelp" style={styles.brand} level={2}>
+          Humble Churn
+        </Words>
+      )}
+      {places.map((place) => {
+        const here = isHere(place, pathname);
+        return (
+          <Pressable
+            key={place.path}
+            role="link"
+            aria-label={place.name}
+            aria-current={here ? 'page' : undefined}
+            {...{ href: place.path }}
+            onPress={(event) => {
+              // A real address, so that it can be opened in a new tab; a plain press stays in the app.
+              event.preventDefault();
+              router.navigate(place.path as never);
+            }}
+            style={[
+              rail ? styles.railPlace : styles.barPlace,
+              here && { backgroundColor: colour.kelpSoft, borderColor: colour.kelp },
+              { borderColor: here ? colour.kelp : 'transparent' },
+            ]}
+          >
+            <place.icon color={here ? colour.kelp : colour.inkSoft} size={rail ? 22 : 24} aria-hidden />
+            <Words kind={rail ? (here ? 'strong' : 'body') : 'small'} tone={here ? 'kelp' : 'soft'}>
+              {place.name}
+            </Words>
+          </Pressable>
+        );
+      })}
+    </View>
+  );
+}
+
+const styles = StyleSheet.create({
+  shell: { flex: 1, minHeight: 0 },
+  wide: { flexDirection: 'row' },
+  screen: { flex: 1, minWidth: 0, minHeight: 0 },
+  rail: { width: 190, padding: SPACE.medium, gap: SPACE.tight, borderRightWidth: 1 },
+  brand: { paddingVertical: SPACE.medium, paddingHorizontal: SPACE.small },
+  bar: { flexDirection: 'row', borderTopWidth: 1, paddingHorizontal: SPACE.hair },
+  railPlace: {
+    flexDirection: 'row',
+    alignItems: 'center',
+    gap: SPACE.medium,
+    minHeight: 48,
+    paddingHorizontal: SPACE.medium,
+    borderRadius: 10,
+    borderLeftWidth: 4,
+  },
+  barPlace: {
+    flex: 1,
+    alignItems: 'center',
+    justifyContent: 'center',
+    minHeight: 62,
+    gap: SPACE.hair,
+    borderTopWidth: 4,
+    borderRadius: 0,
+  },
+});

@@ -1,0 +1,71 @@
+import { useRouter } from 'expo-router';
+import { useEffect, useState } from 'react';
+import { Modal, StyleSheet, View } from 'react-native';
+import { Button } from './Button';
+import { KITCHEN, PLACES } from './places';
+import { Words } from './Words';
+import { SPACE, useColours } from './theme';
+
+const KEYS: readonly { keys: string; does: string }[] = [
+  { keys: '1 … 5', does: `Go to ${PLACES.map((place) => place.name).join(', ')}` },
+  { keys: '6', does: 'Go to Kitchen' },
+  { keys: '?', does: 'Show or hide this list' },
+  { keys: 'Tab, Enter', does: 'Move between controls, press one' },
+  { keys: 'Arrows', does: 'Move within a group of choices, or a slider by one step' },
+  { keys: 'Page Up, Page Down', does: 'Move a slider by ten steps' },
+  { keys: 'Ctrl Z', does: 'Bench: take the last change back' },
+];
+
+function isTyping(target: EventTarget | null): boolean {
+  return target instanceof HTMLElement && /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName);
+}
+
+/** Keys that work everywhere, and the list of all keys behind `?`. */
+export function Shortcuts() {
+  const router = useRouter();
+  const colour = useColours();
+  const [open, setOpen] = useState(false);
+  useEffect(() => {
+    const onKey = (event: KeyboardEvent): void => {
+      if (event.ctrlKey || event.metaKey || event.altKey || isTyping(event.target)) return;
+      if (event.key === '?') setOpen((now) => !now);
+      const place = PLACES[Number(event.key) - 1];
+      if (place) router.navigate(place.path as never);
+      if (event.key === '6') router.navigate(KITCHEN.path as never);
+    };
+    window.addEventListener('keydown', onKey);
+    return () => window.removeEventListener('keydown', onKey);
+  }, [router]);
+  return (
+    <Modal visible={open} transparent onRequestClose={() => setOpen(false)} animationType="none">
+      <View style={styles.veil} role="dialog" aria-modal aria-label="Keys">
+        <View style={[styles.card, { backgroundColor: colour.surface, borderColor: colour.edge }]}>
+          <Words kind="heading">Keys</Words>
+          {KEYS.map(({ keys, does }) => (
+            <View key={keys} style={styles.row}>
+              <Words kind="strong" style={styles.keys}>
+                {keys}
+              </Words>
+              <Words style={styles.does}>{does}</Words>
+            </View>
+          ))}
+          <Button label="Close" onPress={() => setOpen(false)} />
+        </View>
+      </View>
+    </Modal>
+  );
+}
+
+const styles = StyleSheet.create({
+  veil: {
+    flex: 1,
+    backgroundColor: 'rgba(8,16,13,0.6)',
+    alignItems: 'center',
+    justifyContent: 'center',
+    padding: SPACE.roomy,
+  },
+  card: { borderRadius: 14, borderWidth: 1, padding: SPACE.wide, gap: SPACE.small, width: '100%', maxWidth: 520 },
+  row: { flexDirection: 'row', gap: SPACE.roomy },
+  keys: { width: 140 },
+  does: { flex: 1 },
+});

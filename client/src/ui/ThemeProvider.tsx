@@ -1,0 +1,35 @@
+import type { ReactNode } from 'react';
+import { useMemo, useState } from 'react';
+import type { ThemeChoice } from './theme';
+import { ThemeChoiceContext } from './theme';
+
+const KEPT_AS = 'humble-churn.colours';
+
+function kept(): ThemeChoice {
+  try {
+    const value = localStorage.getItem(KEPT_AS);
+    return value === 'light' || value === 'dark' ? value : 'system';
+  } catch {
+    return 'system';
+  }
+}
+
+/** Light, dark, or as the device says; remembered on this device. */
+export function ThemeProvider({ children }: { children: ReactNode }) {
+  const [choice, setChoice] = useState(kept);
+  const value = useMemo(
+    () => ({
+      choice,
+      choose: (next: ThemeChoice): void => {
+        setChoice(next);
+        try {
+          localStorage.setItem(KEPT_AS, next);
+        } catch {
+          // Without storage the choice lasts as long as the page.
+        }
+      },
+    }),
+    [choice],
+  );
+  return <ThemeChoiceContext.Provider value={value}>{children}</ThemeChoiceContext.Provider>;
+}

@@ -1,0 +1,73 @@
+import { Undo2 } from './icons';
+import type { ReactNode } from 'react';
+import { createContext, useCallback, useContext, useMemo, useRef, useState } from 'react';
+import { StyleSheet, View } from 'react-native';
+import { Button } from './Button';
+import { Words } from './Words';
+import { SPACE, useColours } from './theme';
+
+interface Said {
+  words: string;
+  undo?: () => void;
+}
+
+const ToastContext = createContext<(said: Said) => void>(() => undefined);
+
+/** Says what just happened, with a way to take it back. */
+export function useToast(): (said: Said) => void {
+  return useContext(ToastContext);
+}
+
+const SHOWN_MS = 8000;
+
+export function ToastHost({ children }: { children: ReactNode }) {
+  const colour = useColours();
+  const [said, setSaid] = useState<Said | null>(null);
+  const timer = useRef<ReturnType<typeof setTimeout> | undefined>(undefined);
+  const say = useCallback((next: Said) => {
+    clearTimeout(timer.current);
+    setSaid(next);
+    timer.current = setTimeout(() => setSaid(null), SHOWN_MS);
+  }, []);
+  const value = useMemo(() => say, [say]);
+  const undo = said?.undo;
+  return (
+    <ToastContext.Provider value={value}>
+      {children}
+      <View style={styles.place} pointerEvents="box-none" role="status" aria-live="polite">
+        {said && (
+          <View style={[styles.toast, { backgroundColor: colour.surface, borderColor: colour.kelp }]}>
+            <Words style={styles.words}>{said.words}</Words>
+            {undo && (
+              <Button
+                label="Undo"
+                icon={Undo2}
+                kind="quiet"
+                onPress={() => {
+                  setSaid(null);
+                  undo();
+                }}
+              />
+            )}
+          </View>
+        )}
+      </View>
+    </ToastContext.Provider>
+  );
+}
+
+const styles = StyleSheet.create({
+  place: { position: 'absolute', left: 0, right: 0, bottom: 84, alignItems: 'center', padding: SPACE.small },
+  toast: {
+    flexDirection: 'row',
+    alignItems: 'center',
+    gap: SPACE.small,
+    borderWidth: 2,
+    borderRadius: 12,
+    paddingLeft: SPACE.roomy,
+    paddingRight: SPACE.tight,
+    minHeight: 52,
+    maxWidth: 560,
+  },
+  words: { flexShrink: 1 },
+});

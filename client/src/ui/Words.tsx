@@ -1,0 +1,56 @@
+import type { ReactNode } from 'react';
+import type { TextStyle } from 'react-native';
+import { StyleSheet, Text } from 'react-native';
+import { FONT, useColours } from './theme';
+
+export type WordsKind = 'title' | 'heading' | 'body' | 'strong' | 'small' | 'figure' | 'bigFigure' | 'clock';
+
+interface Props {
+  kind?: WordsKind;
+  tone?: 'ink' | 'soft' | 'kelp' | 'brass' | 'buoy' | 'onKelp';
+  children: ReactNode;
+  /** Heading level for screen readers; titles are 1 and headings 2 unless said. */
+  level?: 1 | 2 | 3;
+  style?: TextStyle;
+  id?: string;
+  live?: 'polite' | 'assertive';
+  numberOfLines?: number;
+}
+
+/** All text of the app: sizes, families and tones in one place. */
+export function Words({ kind = 'body', tone = 'ink', children, level, style, id, live, numberOfLines }: Props) {
+  const colour = useColours();
+  const tones = {
+    ink: colour.ink,
+    soft: colour.inkSoft,
+    kelp: colour.kelp,
+    brass: colour.brass,
+    buoy: colour.buoy,
+    onKelp: colour.onKelp,
+  };
+  const heading = kind === 'title' || kind === 'heading' || level !== undefined;
+  return (
+    <Text
+      style={[styles[kind], { color: tones[tone] }, style]}
+      {...(heading && { role: 'heading' as const, 'aria-level': level ?? (kind === 'title' ? 1 : 2) })}
+      {...(id !== undefined && { nativeID: id })}
+      {...(live && { 'aria-live': live })}
+      {...(numberOfLines !== undefined && { numberOfLines })}
+    >
+      {children}
+    </Text>
+  );
+}
+
+const figures: TextStyle = { fontVariant: ['tabular-nums', 'lining-nums'] };
+
+const styles = StyleSheet.create({
+  title: { fontFamily: FONT.title, fontSize: 30, lineHeight: 36 },
+  heading: { fontFamily: FONT.title, fontSize: 21, lineHeight: 27 },
+  body: { fontFamily: FONT.text, fontSize: 17, lineHeight: 24, ...figures },
+  strong: { fontFamily: FONT.strong, fontSize: 17, lineHeight: 24, ...figures },
+  small: { fontFamily: FONT.text, fontSize: 15, lineHeight: 20, ...figures },
+  figure: { fontFamily: FONT.strong, fontSize: 22, lineHeight: 28, ...figures },
+  bigFigure: { fontFamily: FONT.strong, fontSize: 34, lineHeight: 40, ...figures },
+  clock: { fontFamily: FONT.strong, fontSize: 76, lineHeight: 84, ...figures },
+});

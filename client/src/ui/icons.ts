@@ -1,0 +1,23 @@
+// One file an icon: the package's index would bring all fifteen hundred of them along.
+export { default as BookOpenText } from 'lucide-react-native/icons/book-open-text';
+export { default as Check } from 'lucide-react-native/icons/check';
+export { default as ChefHat } from 'lucide-react-native/icons/chef-hat';
+export { default as CircleAlert } from 'lucide-react-native/icons/circle-alert';
+export { default as CircleCheck } from 'lucide-react-native/icons/circle-check';
+export { default as CircleX } from 'lucide-react-native/icons/circle-x';
+export { default as Clock3 } from 'lucide-react-native/icons/clock-3';
+export { default as Hourglass } from 'lucide-react-native/icons/hourglass';
+export { default as Info } from 'lucide-react-native/icons/info';
+export { default as Milk } from 'lucide-react-native/icons/milk';
+export { default as Play } from 'lucide-react-native/icons/play';
+export { default as Plus } from 'lucide-react-native/icons/plus';
+export { default as Redo2 } from 'lucide-react-native/icons/redo-2';
+export { default as RefreshCw } from 'lucide-react-native/icons/refresh-cw';
+export { default as Scale } from 'lucide-react-native/icons/scale';
+export { default as Settings2 } from 'lucide-react-native/icons/settings-2';
+export { default as Snowflake } from 'lucide-react-native/icons/snowflake';
+export { default as Trash2 } from 'lucide-react-native/icons/trash';
+export { default as TriangleAlert } from 'lucide-react-native/icons/triangle-alert';
+export { default as Undo2 } from 'lucide-react-native/icons/undo-2';
+export { default as X } from 'lucide-react-native/icons/x';
+export type { LucideIcon } from 'lucide-react-native';

@@ -1,0 +1,18 @@
+import type { LucideIcon } from './icons';
+import { BookOpenText, ChefHat, Hourglass, Milk, Scale, Settings2 } from './icons';
+
+export interface Place {
+  path: string;
+  name: string;
+  icon: LucideIcon;
+}
+
+export const PLACES: readonly Place[] = [
+  { path: '/', name: 'Now', icon: Hourglass },
+  { path: '/bench', name: 'Bench', icon: Scale },
+  { path: '/counter', name: 'Counter', icon: ChefHat },
+  { path: '/shelf', name: 'Shelf', icon: Milk },
+  { path: '/notebook', name: 'Notebook', icon: BookOpenText },
+];
+export const KITCHEN: Place = { path: '/kitchen', name: 'Kitchen', icon: Settings2 };
+

@@ -1,0 +1,85 @@
+import { createContext, useContext } from 'react';
+import { useColorScheme } from 'react-native';
+
+/** Colours by what they are for. Both sets hold AA contrast for text on every ground it is put on. */
+const LIGHT = {
+  dark: false,
+  ground: '#ECF1EC',
+  surface: '#FAFCF8',
+  sunk: '#DFE7E0',
+  ink: '#14241F',
+  inkSoft: '#475850',
+  line: '#B9C7BD',
+  edge: '#72857A',
+  kelp: '#0D5748',
+  onKelp: '#FFFFFF',
+  kelpSoft: '#CFE5DC',
+  brass: '#6F4E00',
+  brassSoft: '#F4E5BC',
+  buoy: '#9C2F17',
+  buoySoft: '#F8DBD1',
+  milk: '#FFFDF4',
+  water: '#AFD3DA',
+  glass: '#5F7B74',
+  night: '#C9D5CE',
+};
+
+type Palette = typeof LIGHT;
+
+const DARK: Palette = {
+  dark: true,
+  ground: '#0E1815',
+  surface: '#16231E',
+  sunk: '#0A120F',
+  ink: '#EAF1EB',
+  inkSoft: '#A8B9AF',
+  line: '#30433A',
+  edge: '#7C9287',
+  kelp: '#77CDB5',
+  onKelp: '#06231B',
+  kelpSoft: '#1C4036',
+  brass: '#E9C26B',
+  brassSoft: '#3A2F12',
+  buoy: '#FF9F83',
+  buoySoft: '#471C10',
+  milk: '#F1ECDB',
+  water: '#3C6973',
+  glass: '#8FA9A1',
+  night: '#1D2C26',
+};
+
+export interface Theme {
+  colour: Palette;
+}
+
+export type ThemeChoice = 'system' | 'light' | 'dark';
+
+export const ThemeChoiceContext = createContext<{
+  choice: ThemeChoice;
+  choose: (choice: ThemeChoice) => void;
+}>({ choice: 'system', choose: () => undefined });
+
+/** The colours to draw in, by the cook's choice or the device's. */
+export function useColours(): Palette {
+  const { choice } = useContext(ThemeChoiceContext);
+  const system = useColorScheme();
+  const dark = choice === 'system' ? system === 'dark' : choice === 'dark';
+  return dark ? DARK : LIGHT;
+}
+
+/** Steps of space, px. */
+export const SPACE = { hair: 2, tight: 4, small: 8, medium: 12, roomy: 16, wide: 24, vast: 40 } as const;
+
+/** Smallest touch targets, px: anywhere, and at the counter with wet hands. */
+export const TOUCH = { usual: 44, counter: 56 } as const;
+
+/** From this window width the places stand in a rail at the side, and wide screens use two columns. */
+export const WIDE_FROM_PX = 900;
+
+const FALLBACK = 'system-ui, sans-serif';
+export const FONT = {
+  text: `HumbleText, ${FALLBACK}`,
+  strong: `HumbleStrong, ${FALLBACK}`,
+  title: 'HumbleTitle, Georgia, serif',
+} as const;
+export type { Palette };

@@ -1,0 +1,67 @@
+import type { Problem, Route } from '@humble-churn/contract';
+import { ProblemSchema } from '@humble-churn/contract';
+import { z } from 'zod';
+
+// The page may run no text as code; without this the schemas would first try to.
+z.config({ jitless: true });
+
+/** The server said no, and why, in its own words. */
+export class ServerSaidNo extends Error {
+  constructor(readonly problem: Problem) {
+    super(problem.detail);
+  }
+}
+
+/** The server could not be reached, or said something nobody understands. */
+export class ServerOutOfReach extends Error {
+  constructor() {
+    super('The kitchen’s server does not answer. What was confirmed is kept; try again when it is back.');
+  }
+}
+
+type Shape = z.ZodType;
+
+interface Parts<P, Q, B> {
+  params?: P;
+  query?: Q;
+  body?: B;
+  /** New for each thing to be made; the same again when the same tap is retried. */
+  idempotencyKey?: string;
+}
+
+function address(path: string, params: unknown, query: unknown): string {
+  const named = z.record(z.string(), z.unknown()).parse(params ?? {});
+  const filled = path.replace(/:(\w+)/g, (_, name: string) => encodeURIComponent(String(named[name])));
+  const search = new URLSearchParams();
+  for (const [name, value] of Object.entries(z.record(z.string(), z.unknown()).parse(query ?? {}))) {
+    if (value !== undefined) search.set(name, String(value));
+  }
+  const tail = search.toString();
+  return tail === '' ? filled : `${filled}?${tail}`;
+}
+
+/** Calls a route of the contract; what goes out and what comes back are both parsed by its schemas. */
+export async function call<P extends Shape, Q extends Shape, B extends Shape, R extends Shape>(
+  route: Route<P, Q, B, R>,
+  { params, query, body, idempotencyKey }: Parts<z.input<P>, z.input<Q>, z.input<B>> = {},
+): Promise<z.output<R>> {
+  const headers = new Headers();
+  if (body !== undefined) headers.set('content-type', 'application/json');
+  if (idempotencyKey !== undefined) headers.set('idempotency-key', idempotencyKey);
+  let response: Response;
+  let said: unknown;
+  try {
+    response = await fetch(address(route.path, params, query), {
+      method: route.method.toUpperCase(),
+      headers,
+      ...(body !== undefined && { body: JSON.stringify(route.body.parse(body)) }),
+    });
+    said = await response.json();
+  } catch (error) {
+    if (error instanceof z.ZodError) throw error;
+    throw new ServerOutOfReach();
+  }
+  if (response.ok) return route.response.parse(said);
+  const problem = ProblemSchema.safeParse(said);
+  throw problem.success ? new ServerSaidNo(problem.data) : new ServerOutOfReach();
+}

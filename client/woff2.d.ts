@@ -1,0 +1,4 @@
+declare module '*.woff2' {
+  const asset: number;
+  export default asset;
+}

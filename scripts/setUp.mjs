@@ -1,0 +1,96 @@
+// What a fresh clone needs before anything else runs. Plain JavaScript: nothing is installed yet.
+import { spawn, spawnSync } from 'node:child_process';
+import { createHash } from 'node:crypto';
+import { existsSync, mkdirSync, readFileSync, readdirSync, rmSync, statSync, writeFileSync } from 'node:fs';
+import { dirname, join } from 'node:path';
+import { fileURLToPath } from 'node:url';
+
+export const ROOT = join(dirname(fileURLToPath(import.meta.url)), '..');
+const STAMPS = join(ROOT, '.build');
+const CHROMIUM = '/usr/bin/chromium';
+
+export function say(words) {
+  console.log(`• ${words}`);
+}
+
+/** Runs a command in sight and resolves to its exit code. */
+export function run(command, args, options = {}) {
+  return new Promise((resolve) => {
+    const child = spawn(command, args, { cwd: ROOT, stdio: 'inherit', ...options });
+    child.on('error', () => resolve(127));
+    child.on('exit', (code, signal) => resolve(signal ? 1 : (code ?? 1)));
+  });
+}
+
+async function mustRun(what, command, args, options) {
+  const code = await run(command, args, options);
+  if (code !== 0) {
+    console.error(`${what} failed (${command} ${args.join(' ')}).`);
+    process.exit(code);
+  }
+}
+
+function hashOf(paths) {
+  const hash = createHash('sha256');
+  const take = (path) => {
+    if (!existsSync(path)) return;
+    if (statSync(path).isDirectory()) {
+      for (const name of readdirSync(path).sort()) {
+        if (name !== 'node_modules' && name !== 'dist' && !name.startsWith('.')) take(join(path, name));
+      }
+    } else hash.update(path.slice(ROOT.length)).update(readFileSync(path));
+  };
+  paths.forEach((path) => take(join(ROOT, path)));
+  return hash.digest('hex');
+}
+
+function isFresh(name, hash) {
+  const stamp = join(STAMPS, name);
+  return existsSync(stamp) && readFileSync(stamp, 'utf8') === hash;
+}
+
+function mark(name, hash) {
+  mkdirSync(STAMPS, { recursive: true });
+  writeFileSync(join(STAMPS, name), hash);
+}
+
+/** Installs the packages of the lock file when they are missing or no longer match it. */
+export async function packages() {
+  const hash = hashOf(['package-lock.json']);
+  if (existsSync(join(ROOT, 'node_modules', '.bin', 'tsx')) && isFresh('packages', hash)) return;
+  say('Installing packages (a few minutes the first time)…');
+  await mustRun('Installing packages', 'npm', ['ci', '--no-audit', '--no-fund']);
+  mark('packages', hash);
+}
+
+/** Builds the app when its sources changed since it was last built. */
+export async function site() {
+  const hash = hashOf(['core/src', 'contract/src', 'client', 'package-lock.json']);
+  if (existsSync(join(ROOT, 'client/dist/index.html')) && isFresh('site', hash)) return;
+  say('Building the app (about a minute)…');
+  rmSync(join(ROOT, 'client/dist'), { recursive: true, force: true });
+  await mustRun('Building the app', 'npx', ['expo', 'export', '-p', 'web'], {
+    cwd: join(ROOT, 'client'),
+    env: { ...process.env, EXPO_NO_TELEMETRY: '1', EXPO_OFFLINE: '1', CI: '1' },
+  });
+  mark('site', hash);
+}
+
+/** Installs Debian's Chromium for the browser tests when it is not there. */
+export async function chromium() {
+  if (existsSync(CHROMIUM)) return;
+  say('Installing Chromium from Debian…');
+  const sudo = process.getuid?.() === 0 ? [] : ['sudo'];
+  const apt = async (...args) => {
+    const [command, ...rest] = [...sudo, 'apt-get', ...args];
+    await mustRun('Installing Chromium', command, rest, {
+      env: { ...process.env, DEBIAN_FRONTEND: 'noninteractive' },
+    });
+  };
+  if (spawnSync('apt-get', ['--version']).status !== 0) {
+    console.error(`The browser tests need Chromium at ${CHROMIUM}; install it with this system's own tools.`);
+    process.exit(1);
+  }
+  await apt('update', '-qq');
+  await apt('install', '-y', '-qq', '--no-install-recommends', 'chromium');
+}
