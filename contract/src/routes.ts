@@ -32,7 +32,14 @@ function route<P extends Shape, Q extends Shape, B extends Shape, R extends Shap
   return it;
 }
 
-const GET = { method: 'get', params: nothing, query: nothing, body: nothing, status: 200, creates: false } as const;
+const GET = {
+  method: 'get',
+  params: nothing,
+  query: nothing,
+  body: nothing,
+  status: 200,
+  creates: false,
+} as const;
 const CREATE = { method: 'post', params: nothing, query: nothing, status: 201, creates: true } as const;
 
 export const ROUTES = {

@@ -129,8 +129,6 @@ export function eventRefusalWords(code: EventRefusalCode): string {
       return 'This jar is already empty or thrown away.';
     case 'too-late-to-freeze':
       return 'Only milk that is still at its best may be frozen, and only once.';
-    case 'nothing-strained':
-      return 'Enter the milk that came out before bottling it.';
     case 'not-the-last-event':
       return 'Something happened since: only the latest entry can be taken back.';
     case 'already-planned':

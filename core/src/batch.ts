@@ -245,7 +245,6 @@ export type EventRefusalCode =
   | 'unknown-jar'
   | 'jar-gone'
   | 'too-late-to-freeze'
-  | 'nothing-strained'
   | 'not-the-last-event'
   | 'already-planned'
   | 'no-such-pulp';

@@ -35,8 +35,7 @@ export interface FoodPercent {
  */
 export function compositionOf(food: FoodPercent, massG: number): Composition {
   const perG = massG / 100;
-  const named =
-    food.waterPct + food.proteinPct + food.fatPct + food.fibrePct + food.sugarsPct + food.ashPct;
+  const named = food.waterPct + food.proteinPct + food.fatPct + food.fibrePct + food.sugarsPct + food.ashPct;
   return {
     waterG: food.waterPct * perG,
     proteinG: food.proteinPct * perG,

@@ -174,8 +174,7 @@ export function keeping(terms: JarTerms, spells: readonly JarSpell[], nowMs: num
     discardAtMs = ahead.outMs;
   }
   const bestBeforeMs = Math.min(ahead.bestMs, discardAtMs);
-  const state: KeepingState =
-    nowMs >= discardAtMs ? 'discard' : nowMs >= bestBeforeMs ? 'past-best' : 'good';
+  const state: KeepingState = nowMs >= discardAtMs ? 'discard' : nowMs >= bestBeforeMs ? 'past-best' : 'good';
   return {
     budgetH,
     usedH: soFar.usedH,

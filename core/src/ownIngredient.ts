@@ -100,8 +100,7 @@ export function ingredientFromPack(pack: PackFigures): Result<OwnIngredient> {
     fibrePct,
     sugarsPct,
     ashPct,
-    kcalPer100G:
-      pack.kcalPer100G ?? 3.47 * pack.proteinPct + 8.37 * pack.fatPct + 4.07 * carbPct,
+    kcalPer100G: pack.kcalPer100G ?? 3.47 * pack.proteinPct + 8.37 * pack.fatPct + 4.07 * carbPct,
     cupWholeG: cup,
     cupChoppedG: cup * FORM_CUP.chopped,
     cupGroundG: cup * FORM_CUP.ground,

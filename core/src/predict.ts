@@ -317,9 +317,7 @@ function forward(p: Prepared, nutG: number, loads?: number): Prediction {
   } else {
     const { end } = recipe.blend;
     eKjPerKg =
-      end.by === 'rupture'
-        ? energyForRupture(breakable, end.rupture)
-        : (powerW * end.seconds) / loadG; // W·s per g is kJ per kg
+      end.by === 'rupture' ? energyForRupture(breakable, end.rupture) : (powerW * end.seconds) / loadG; // W·s per g is kJ per kg
     secondsPerLoad = (eKjPerKg * loadG) / powerW;
     ruptures = breakable.map((nut) => rupture(eKjPerKg, nut.breakingKjPerKg));
   }

@@ -38,6 +38,9 @@ export function readQuantity(text: string): QuantityReading {
     if (Number(below) === 0) return { ok: false, why: 'divided-by-zero' };
     return { ok: true, value: Number(whole) + Number(above) / Number(below) };
   }
+  // A space may part thousands; anywhere else it parts two numbers, and one was asked for.
+  const grouped = /^\d{1,3}( \d{3})+([.,]\d+)?$/.test(plain);
+  if (plain.includes(' ') && !grouped) return { ok: false, why: 'not-a-number' };
   return readDecimal(plain.replace(/ /g, ''));
 }
 

@@ -15,7 +15,10 @@ const POISONOUS: readonly { words: readonly RegExp[]; why: 'cyanide' | 'raw-bean
   { words: [/^(stonefruit|stone-fruit)$/, /^(kernels?|pits?|seeds?)$/], why: 'cyanide' },
   { words: [/^stone$/, /^fruits?$/, /^(kernels?|pits?|seeds?)$/], why: 'cyanide' },
   { words: [/^(raw|dry|dried)$/, /^(beans?|soybeans?)$/], why: 'raw-bean' },
-  { words: [/^(kidney|lima|castor|butter|broad|fava|runner|navy|borlotti|pinto)$/, /^beans?$/], why: 'raw-bean' },
+  {
+    words: [/^(kidney|lima|castor|butter|broad|fava|runner|navy|borlotti|pinto)$/, /^beans?$/],
+    why: 'raw-bean',
+  },
   { words: [/^(castor|ricin)$/], why: 'toxic-seed' },
   { words: [/^(conkers?|horse-?chestnuts?|buckeyes?)$/], why: 'toxic-seed' },
   { words: [/^horse$/, /^chestnuts?$/], why: 'toxic-seed' },

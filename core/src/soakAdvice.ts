@@ -38,7 +38,9 @@ export function soakAdvice(ingredient: Ingredient, method: SoakMethod, around: S
   }
   const placeTempC = method === 'fridge' ? around.fridgeTempC : around.roomTempC;
   const maxH =
-    method === 'fridge' ? ingredient.soakMaxH : Math.min(counterSoakLimitH(around.roomTempC), ingredient.soakMaxH);
+    method === 'fridge'
+      ? ingredient.soakMaxH
+      : Math.min(counterSoakLimitH(around.roomTempC), ingredient.soakMaxH);
   const clockH = (teH: number): number => Math.min(maxH, hoursForTe(teH, TAP_TEMP_C, placeTempC));
   const usualH = clockH(Math.max(0.5, ingredient.soakUsualH));
   // To the half hour: nobody sets an alarm for 7 h 43 min.

@@ -74,7 +74,10 @@ function asProblem(error: unknown): ProblemError {
   const http = HttpErrorSchema.safeParse(error);
   if (!http.success) {
     console.error(error);
-    return new ProblemError('unexpected', 'The server met a fault. What was confirmed before is kept; try again.');
+    return new ProblemError(
+      'unexpected',
+      'The server met a fault. What was confirmed before is kept; try again.',
+    );
   }
   switch (http.data.status) {
     case 413:
@@ -95,5 +98,8 @@ const answerProblem: ErrorRequestHandler = (error, _request, response, next) => 
     return;
   }
   const { problem } = asProblem(error);
-  response.status(problem.status).type('application/problem+json').send(JSON.stringify(ProblemSchema.parse(problem)));
+  response
+    .status(problem.status)
+    .type('application/problem+json')
+    .send(JSON.stringify(ProblemSchema.parse(problem)));
 };

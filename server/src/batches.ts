@@ -118,5 +118,9 @@ export async function recordEvents(
     events = [...events, { ...what, id, atMs: now.getTime() }];
   }
   const after = batchState(events);
-  if (after) await db.update(batches).set({ active: isActive(after) }).where(eq(batches.id, batchId));
+  if (after)
+    await db
+      .update(batches)
+      .set({ active: isActive(after) })
+      .where(eq(batches.id, batchId));
 }

@@ -130,8 +130,8 @@ class PastBatch {
 
 interface Story {
   dish: Dish;
-  /** How long ago it was bottled, h. */
-  bottledHoursAgo: number;
+  /** How long ago it was bottled, h; or so many Sundays back, at ten in the morning UTC. */
+  bottled: { hoursAgo: number } | { sundaysBack: number };
   /** How it ended, or where it stands. */
   end: 'drunk' | 'fridge' | 'freezer' | 'sour';
   /** Read the scale with the bowl still on it. */
@@ -140,28 +140,28 @@ interface Story {
 }
 
 const STORIES: readonly Story[] = [
-  { dish: SUNDAY, bottledHoursAgo: 41 * 24, end: 'drunk' },
-  { dish: PORRIDGE, bottledHoursAgo: 39 * 24, end: 'drunk' },
-  { dish: NUT_FREE, bottledHoursAgo: 38 * 24, end: 'drunk' },
-  { dish: SOUP, bottledHoursAgo: 36 * 24, end: 'drunk' },
-  { dish: SUNDAY, bottledHoursAgo: 34 * 24, end: 'drunk' },
-  { dish: BAKING, bottledHoursAgo: 32 * 24, end: 'drunk' },
-  { dish: PORRIDGE, bottledHoursAgo: 31 * 24, end: 'drunk' },
-  { dish: NUT_FREE, bottledHoursAgo: 30 * 24, end: 'sour' },
-  { dish: SUNDAY, bottledHoursAgo: 27 * 24, end: 'drunk' },
-  { dish: PORRIDGE, bottledHoursAgo: 25 * 24, end: 'drunk', misweighed: true },
-  { dish: NUT_FREE, bottledHoursAgo: 23 * 24, end: 'drunk' },
-  { dish: SUNDAY, bottledHoursAgo: 20 * 24, end: 'drunk', keepsPulp: true },
-  { dish: BAKING, bottledHoursAgo: 18 * 24, end: 'freezer' },
-  { dish: PORRIDGE, bottledHoursAgo: 16 * 24, end: 'drunk', keepsPulp: true },
-  { dish: NUT_FREE, bottledHoursAgo: 14 * 24, end: 'drunk' },
-  { dish: SUNDAY, bottledHoursAgo: 13 * 24, end: 'drunk' },
-  { dish: SOUP, bottledHoursAgo: 11 * 24, end: 'drunk' },
-  { dish: PORRIDGE, bottledHoursAgo: 9 * 24, end: 'drunk' },
-  { dish: NUT_FREE, bottledHoursAgo: 7 * 24, end: 'drunk' },
-  { dish: SUNDAY, bottledHoursAgo: 6 * 24, end: 'drunk' },
-  { dish: PORRIDGE, bottledHoursAgo: 66, end: 'fridge' },
-  { dish: BAKING, bottledHoursAgo: 20, end: 'fridge', keepsPulp: true },
+  { dish: SUNDAY, bottled: { sundaysBack: 6 }, end: 'drunk' },
+  { dish: PORRIDGE, bottled: { hoursAgo: 39 * 24 }, end: 'drunk' },
+  { dish: NUT_FREE, bottled: { hoursAgo: 38 * 24 }, end: 'drunk' },
+  { dish: SOUP, bottled: { hoursAgo: 36 * 24 }, end: 'drunk' },
+  { dish: SUNDAY, bottled: { sundaysBack: 5 }, end: 'drunk' },
+  { dish: BAKING, bottled: { hoursAgo: 32 * 24 }, end: 'drunk' },
+  { dish: PORRIDGE, bottled: { hoursAgo: 31 * 24 }, end: 'drunk' },
+  { dish: NUT_FREE, bottled: { hoursAgo: 30 * 24 }, end: 'sour' },
+  { dish: SUNDAY, bottled: { sundaysBack: 4 }, end: 'drunk' },
+  { dish: PORRIDGE, bottled: { hoursAgo: 25 * 24 }, end: 'drunk', misweighed: true },
+  { dish: NUT_FREE, bottled: { hoursAgo: 23 * 24 }, end: 'drunk' },
+  { dish: SUNDAY, bottled: { sundaysBack: 3 }, end: 'drunk', keepsPulp: true },
+  { dish: BAKING, bottled: { hoursAgo: 18 * 24 }, end: 'freezer' },
+  { dish: PORRIDGE, bottled: { hoursAgo: 16 * 24 }, end: 'drunk', keepsPulp: true },
+  { dish: NUT_FREE, bottled: { hoursAgo: 14 * 24 }, end: 'drunk' },
+  { dish: SUNDAY, bottled: { sundaysBack: 2 }, end: 'drunk' },
+  { dish: SOUP, bottled: { hoursAgo: 11 * 24 }, end: 'drunk' },
+  { dish: PORRIDGE, bottled: { hoursAgo: 9 * 24 }, end: 'drunk' },
+  { dish: NUT_FREE, bottled: { hoursAgo: 7 * 24 }, end: 'drunk' },
+  { dish: SUNDAY, bottled: { sundaysBack: 1 }, end: 'drunk' },
+  { dish: PORRIDGE, bottled: { hoursAgo: 66 }, end: 'fridge' },
+  { dish: BAKING, bottled: { hoursAgo: 20 }, end: 'fridge', keepsPulp: true },
 ];
 
 /** This kitchen's own ways, which the starting estimates do not know: a tight bag, and a scale that wavers. */
@@ -169,14 +169,23 @@ const MILK_BIAS = 1.025;
 const PULP_BIAS = 0.94;
 const SEED = 20_417;
 
+function bottledMsOf({ bottled }: Story, now: Date): number {
+  if ('hoursAgo' in bottled) return now.getTime() - bottled.hoursAgo * HOUR_MS;
+  const sunday = new Date(now);
+  // Today, when it is a Sunday, does not count: its jar may not have been drunk yet.
+  sunday.setUTCDate(sunday.getUTCDate() - (sunday.getUTCDay() || 7) - 7 * (bottled.sundaysBack - 1));
+  // The latest Sunday jar was drunk up within two days; leave it time for that.
+  const settled = now.getTime() - sunday.getTime() < 3 * DAY_MS ? 7 * DAY_MS : 0;
+  return sunday.setUTCHours(10, 0, 0, 0) - settled;
+}
+
 async function tell(db: Db, story: Story, now: Date, random: Random): Promise<void> {
-  const bottledMs = Math.floor((now.getTime() - story.bottledHoursAgo * HOUR_MS) / QUARTER_MS) * QUARTER_MS;
+  const bottledMs = Math.floor(bottledMsOf(story, now) / QUARTER_MS) * QUARTER_MS;
   const { recipe, pulp } = story.dish;
   const soakMs = recipe.soak.hours * HOUR_MS;
   const batch = await PastBatch.plan(db, recipe, bottledMs - soakMs - 60 * 60_000);
   const { steps, prediction } = await batch.state();
-  const wavering = (value: number, share: number): number =>
-    Math.round(value * (1 + share * normal(random)));
+  const wavering = (value: number, share: number): number => Math.round(value * (1 + share * normal(random)));
   const milkG = wavering(prediction.milk.massG * MILK_BIAS, 0.012);
   const pulpG = wavering(prediction.pulp.massG * PULP_BIAS, 0.03);
   for (const step of steps) {
@@ -284,9 +293,7 @@ export async function loadDemoKitchen(db: Db, now: Date): Promise<void> {
       .onConflictDoNothing()
       .returning();
     if (made.length === 0) return;
-    await tx
-      .insert(fridgeReadings)
-      .values({ at: new Date(now.getTime() - 43 * DAY_MS), timeZone, tempC: 4 });
+    await tx.insert(fridgeReadings).values({ at: new Date(now.getTime() - 43 * DAY_MS), timeZone, tempC: 4 });
     const random = seeded(SEED);
     for (const story of STORIES) await tell(tx, story, now, random);
     await soakUnderWay(tx, now);

@@ -61,9 +61,7 @@ export async function changeKitchen(db: Db, patch: KitchenPatch, now: Date): Pro
     const after = { ...before, ...patch };
     await tx.update(kitchens).set(after).where(eq(kitchens.id, ONLY));
     if (after.fridgeTempC !== before.fridgeTempC) {
-      await tx
-        .insert(fridgeReadings)
-        .values({ at: now, timeZone: after.timeZone, tempC: after.fridgeTempC });
+      await tx.insert(fridgeReadings).values({ at: now, timeZone: after.timeZone, tempC: after.fridgeTempC });
     }
   });
   return viewKitchen(db, now);

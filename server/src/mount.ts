@@ -46,7 +46,11 @@ function readCall<P extends AnyShape, Q extends AnyShape, B extends AnyShape, R 
   };
 }
 
-function answer(route: Route<AnyShape, AnyShape, AnyShape, AnyShape>, response: Response, value: unknown): void {
+function answer(
+  route: Route<AnyShape, AnyShape, AnyShape, AnyShape>,
+  response: Response,
+  value: unknown,
+): void {
   response.status(route.status).json(route.response.parse(value));
 }
 
@@ -61,7 +65,9 @@ type Frozen<T> = T extends (infer Item)[]
 export function serve<P extends AnyShape, Q extends AnyShape, B extends AnyShape, R extends AnyShape>(
   app: Express,
   route: Route<P, Q, B, R>,
-  handle: (call: Call<z.output<P>, z.output<Q>, z.output<B>>) => Promise<Frozen<z.input<R>>> | Frozen<z.input<R>>,
+  handle: (
+    call: Call<z.output<P>, z.output<Q>, z.output<B>>,
+  ) => Promise<Frozen<z.input<R>>> | Frozen<z.input<R>>,
 ): void {
   app[route.method](route.path, async (request, response) => {
     answer(route, response, await handle(readCall(route, request)));
@@ -100,7 +106,10 @@ export function serveCreation<P extends AnyShape, Q extends AnyShape, B extends 
       const [earlier] = await tx.select().from(idempotencyKeys).where(eq(idempotencyKeys.key, key.data));
       if (earlier) {
         if (earlier.requestHash === requestHash) return earlier.made;
-        throw new ProblemError('idempotency-key-reused', 'Use a new key for a new request. Nothing was changed.');
+        throw new ProblemError(
+          'idempotency-key-reused',
+          'Use a new key for a new request. Nothing was changed.',
+        );
       }
       const id = await make(tx, call);
       await tx.insert(idempotencyKeys).values({ key: key.data, requestHash, made: id, at: call.now });

@@ -54,7 +54,9 @@ function listen(server: Server, port: number): Promise<void> {
   return new Promise((resolve, reject) => {
     server.once('error', (error: NodeJS.ErrnoException) => {
       const taken = error.code === 'EADDRINUSE';
-      reject(taken ? new Error(`Port ${port} is in use. Choose another with PORT, such as PORT=8790.`) : error);
+      reject(
+        taken ? new Error(`Port ${port} is in use. Choose another with PORT, such as PORT=8790.`) : error,
+      );
     });
     server.listen(port, '127.0.0.1', resolve);
   });

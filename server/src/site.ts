@@ -43,7 +43,10 @@ export function serveSite(app: Express, siteDir: string): void {
     }
     const page = join(siteDir, 'index.html');
     if (!existsSync(page)) {
-      throw new ProblemError('not-found', 'The app is not built yet: start it with “npm run demo” or “npm start”.');
+      throw new ProblemError(
+        'not-found',
+        'The app is not built yet: start it with “npm run demo” or “npm start”.',
+      );
     }
     response.set('Cache-Control', 'no-cache').sendFile(page);
   });

@@ -31,7 +31,8 @@ export function jarFor(volumeMl: number): number {
 }
 
 // The jar's own outline in a 100 x 150 box: lid, neck, shoulders, a foot that curves in.
-const GLASS = 'M30 18 C30 26 17 27 15 40 L13 132 C13 142 18 146 26 146 L74 146 C82 146 87 142 87 132 L85 40 C83 27 70 26 70 18 Z';
+const GLASS =
+  'M30 18 C30 26 17 27 15 40 L13 132 C13 142 18 146 26 146 L74 146 C82 146 87 142 87 132 L85 40 C83 27 70 26 70 18 Z';
 const BRIM_Y = 30;
 const FLOOR_Y = 145;
 
@@ -91,9 +92,9 @@ export function JarDrawing({ layers, capacityMl, width, height, mark, scale = fa
             <Line x1={87} y1={yOf(ml)} x2={93} y2={yOf(ml)} stroke={colour.glass} strokeWidth={1.2} />
             {/* The mark's own words take the place of a figure they would run into. */}
             {mark && Math.abs(yOf(ml) - yOf(mark.volumeMl)) < 8 ? null : (
-            <SvgText x={96} y={yOf(ml) + 3} fontSize={9.5} fontFamily={FONT.text} fill={colour.inkSoft}>
-              {String(ml)}
-            </SvgText>
+              <SvgText x={96} y={yOf(ml) + 3} fontSize={9.5} fontFamily={FONT.text} fill={colour.inkSoft}>
+                {String(ml)}
+              </SvgText>
             )}
           </G>
         ))}

@@ -33,7 +33,15 @@ interface Fetched {
 }
 
 /** A screen whose data is not there yet: being fetched, or failed with another try. */
-export function NotYet({ title, what, queries }: { title: string; what: string; queries: readonly Fetched[] }) {
+export function NotYet({
+  title,
+  what,
+  queries,
+}: {
+  title: string;
+  what: string;
+  queries: readonly Fetched[];
+}) {
   const failed = queries.filter((query) => query.error && query.data === undefined);
   const error = failed[0]?.error;
   return (

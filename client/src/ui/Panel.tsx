@@ -5,7 +5,15 @@ import { Words } from './Words';
 import { SPACE, useColours } from './theme';
 
 /** A piece of a screen that belongs together, with its heading. */
-export function Panel({ title, children, style }: { title?: string; children: ReactNode; style?: ViewStyle }) {
+export function Panel({
+  title,
+  children,
+  style,
+}: {
+  title?: string;
+  children: ReactNode;
+  style?: ViewStyle;
+}) {
   const colour = useColours();
   return (
     <View

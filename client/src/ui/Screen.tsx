@@ -37,7 +37,13 @@ export function Screen({ title, aside, maxWidth = 760, children }: Props) {
 }
 
 const styles = StyleSheet.create({
-  content: { padding: SPACE.roomy, gap: SPACE.roomy, paddingBottom: SPACE.vast, width: '100%', alignSelf: 'center' },
+  content: {
+    padding: SPACE.roomy,
+    gap: SPACE.roomy,
+    paddingBottom: SPACE.vast,
+    width: '100%',
+    alignSelf: 'center',
+  },
   head: { flexDirection: 'row', alignItems: 'center', justifyContent: 'space-between', gap: SPACE.medium },
   title: { flexShrink: 1 },
 });

@@ -35,10 +35,7 @@ function Nav({ places, rail }: { places: readonly Place[]; rail: boolean }) {
     <View
       role="navigation"
       aria-label="Places"
-      style={[
-        rail ? styles.rail : styles.bar,
-        { backgroundColor: colour.surface, borderColor: colour.line },
-      ]}
+      style={[rail ? styles.rail : styles.bar, { backgroundColor: colour.surface, borderColor: colour.line }]}
     >
       {rail && (
         <Words kind="heading" tone="kelp" style={styles.brand} level={2}>
@@ -57,7 +54,7 @@ function Nav({ places, rail }: { places: readonly Place[]; rail: boolean }) {
             onPress={(event) => {
               // A real address, so that it can be opened in a new tab; a plain press stays in the app.
               event.preventDefault();
-              router.navigate(place.path as never);
+              router.navigate(place.path);
             }}
             style={[
               rail ? styles.railPlace : styles.barPlace,

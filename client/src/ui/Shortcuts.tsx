@@ -30,8 +30,8 @@ export function Shortcuts() {
       if (event.ctrlKey || event.metaKey || event.altKey || isTyping(event.target)) return;
       if (event.key === '?') setOpen((now) => !now);
       const place = PLACES[Number(event.key) - 1];
-      if (place) router.navigate(place.path as never);
-      if (event.key === '6') router.navigate(KITCHEN.path as never);
+      if (place) router.navigate(place.path);
+      if (event.key === '6') router.navigate(KITCHEN.path);
     };
     window.addEventListener('keydown', onKey);
     return () => window.removeEventListener('keydown', onKey);
@@ -64,7 +64,14 @@ const styles = StyleSheet.create({
     justifyContent: 'center',
     padding: SPACE.roomy,
   },
-  card: { borderRadius: 14, borderWidth: 1, padding: SPACE.wide, gap: SPACE.small, width: '100%', maxWidth: 520 },
+  card: {
+    borderRadius: 14,
+    borderWidth: 1,
+    padding: SPACE.wide,
+    gap: SPACE.small,
+    width: '100%',
+    maxWidth: 520,
+  },
   row: { flexDirection: 'row', gap: SPACE.roomy },
   keys: { width: 140 },
   does: { flex: 1 },

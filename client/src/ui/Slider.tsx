@@ -69,7 +69,7 @@ export function Slider({ label, value, min, max, step, onChange, valueWords, usu
         });
       }}
       onResponderMove={(event: GestureResponderEvent) => moveTo(event.nativeEvent.pageX)}
-      style={styles.slider}
+      style={[styles.slider, HOLDS_THE_PAGE]}
     >
       <View style={[styles.track, { backgroundColor: colour.line }]}>
         {usual && (
@@ -99,10 +99,11 @@ export function Slider({ label, value, min, max, step, onChange, valueWords, usu
 }
 
 const THUMB = 28;
+// The page must not scroll under a finger that slides. Only the web knows this style.
+const HOLDS_THE_PAGE: object = { touchAction: 'none' };
 
 const styles = StyleSheet.create({
-  // The page must not scroll under a finger that slides.
-  slider: { height: TOUCH.usual, justifyContent: 'center', cursor: 'pointer', touchAction: 'none' } as object,
+  slider: { height: TOUCH.usual, justifyContent: 'center', cursor: 'pointer' },
   track: { position: 'absolute', left: THUMB / 2, right: THUMB / 2, height: 8, borderRadius: 4 },
   usual: { position: 'absolute', top: -2, height: 12, borderWidth: 1, borderRadius: 4 },
   run: { position: 'absolute', left: THUMB / 2, right: THUMB / 2, height: THUMB },

@@ -21,7 +21,12 @@ const crescents = (m: string) => (
   </>
 );
 const brains = (m: string) => (
-  <Path d="M1 5 q2 -3 4 0 t4 0 t4 0 t4 0 M1 13 q2 3 4 0 t4 0 t4 0 t4 0" stroke={m} strokeWidth={1.6} fill="none" />
+  <Path
+    d="M1 5 q2 -3 4 0 t4 0 t4 0 t4 0 M1 13 q2 3 4 0 t4 0 t4 0 t4 0"
+    stroke={m}
+    strokeWidth={1.6}
+    fill="none"
+  />
 );
 const rounds = (m: string) => (
   <>
@@ -72,7 +77,9 @@ const specks = (m: string) => (
 const crosses = (m: string) => (
   <Path d="M3 5 h5 M5.5 2.5 v5 M11 13 h5 M13.5 10.5 v5" stroke={m} strokeWidth={1.5} />
 );
-const grains = (m: string) => <Path d="M2 4 l4 2 M10 3 l3 3 M4 12 l3 -2 M12 14 l4 -1" stroke={m} strokeWidth={2} />;
+const grains = (m: string) => (
+  <Path d="M2 4 l4 2 M10 3 l3 3 M4 12 l3 -2 M12 14 l4 -1" stroke={m} strokeWidth={2} />
+);
 const dashes = (m: string) => (
   <Path d="M1 4 h6 M11 4 h6 M5 10 h8 M1 16 h6 M11 16 h6" stroke={m} strokeWidth={1.8} />
 );

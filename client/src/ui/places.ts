@@ -15,4 +15,3 @@ export const PLACES: readonly Place[] = [
   { path: '/notebook', name: 'Notebook', icon: BookOpenText },
 ];
 export const KITCHEN: Place = { path: '/kitchen', name: 'Kitchen', icon: Settings2 };
-

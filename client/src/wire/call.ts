@@ -29,11 +29,13 @@ interface Parts<P, Q, B> {
   idempotencyKey?: string;
 }
 
+const PartsSchema = z.record(z.string(), z.union([z.string(), z.number()]).optional());
+
 function address(path: string, params: unknown, query: unknown): string {
-  const named = z.record(z.string(), z.unknown()).parse(params ?? {});
+  const named = PartsSchema.parse(params ?? {});
   const filled = path.replace(/:(\w+)/g, (_, name: string) => encodeURIComponent(String(named[name])));
   const search = new URLSearchParams();
-  for (const [name, value] of Object.entries(z.record(z.string(), z.unknown()).parse(query ?? {}))) {
+  for (const [name, value] of Object.entries(PartsSchema.parse(query ?? {}))) {
     if (value !== undefined) search.set(name, String(value));
   }
   const tail = search.toString();

@@ -9,13 +9,7 @@ import type {
   Recipe,
 } from '@humble-churn/core';
 import { batchState, lastTap } from '@humble-churn/core';
-import {
-  QueryClient,
-  useInfiniteQuery,
-  useMutation,
-  useQuery,
-  useQueryClient,
-} from '@tanstack/react-query';
+import { QueryClient, useInfiniteQuery, useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { ServerOutOfReach, call } from './call';
 import { noteServerTime } from './clock';
 

@@ -88,7 +88,12 @@ function Bench({ kitchen, own }: { kitchen: KnownKitchen; own: readonly OwnIngre
   const parts: BenchProps = { draft, ingredient, kitchen, prediction };
 
   const outcome = (
-    <Outcome prediction={prediction} refusal={result.ok ? null : result.refusal} kitchen={kitchen} wide={wide} />
+    <Outcome
+      prediction={prediction}
+      refusal={result.ok ? null : result.refusal}
+      kitchen={kitchen}
+      wide={wide}
+    />
   );
   const cautions = prediction?.cautions.map((caution) => (
     <Notice key={`${caution.code}${String(caution.params['name'] ?? '')}`} kind="caution">
@@ -157,7 +162,12 @@ function Bench({ kitchen, own }: { kitchen: KnownKitchen; own: readonly OwnIngre
           {cautions}
           {startButton}
         </ScrollView>
-        <ScrollView style={styles.right} contentContainerStyle={styles.list} tabIndex={0} aria-label="The recipe">
+        <ScrollView
+          style={styles.right}
+          contentContainerStyle={styles.list}
+          tabIndex={0}
+          aria-label="The recipe"
+        >
           {panels}
         </ScrollView>
       </View>

@@ -32,7 +32,8 @@ export function NutPicker({ draft, ingredient, kitchen }: BenchProps) {
     if (!chosen) return;
     change('nut', (now) => {
       // A soak that made sense for the last nut may drown this one: start from its own usual soak.
-      const method = chosen.soakUsualH === 0 ? 'none' : now.soak.method === 'none' ? 'fridge' : now.soak.method;
+      const method =
+        chosen.soakUsualH === 0 ? 'none' : now.soak.method === 'none' ? 'fridge' : now.soak.method;
       const { hours, pourTempC } = soakAdvice(chosen, method, kitchen);
       const ownName = now.name !== '' && now.name !== `${ingredient?.name ?? ''} milk`;
       return {
@@ -68,7 +69,7 @@ export function NutPicker({ draft, ingredient, kitchen }: BenchProps) {
         <Button
           label="Add one of your own"
           kind="quiet"
-          onPress={() => router.push('/ingredients/new' as never)}
+          onPress={() => router.push('/ingredients/new')}
         />
       </View>
       <Choice

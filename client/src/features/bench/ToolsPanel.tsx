@@ -6,7 +6,12 @@ import { QuantityField } from '../../ui/QuantityField';
 import type { BenchProps } from './BenchScreen';
 import { MACHINE_WORDS, SQUEEZE_WORDS, STRAINER_WORDS } from './words';
 
-const MACHINE_KINDS: readonly MachineKind[] = ['standard-jug', 'high-speed-jug', 'personal-cup', 'cold-press'];
+const MACHINE_KINDS: readonly MachineKind[] = [
+  'standard-jug',
+  'high-speed-jug',
+  'personal-cup',
+  'cold-press',
+];
 const STRAINER_KINDS: readonly Strainer[] = ['fine-bag', 'muslin', 'fine-sieve', 'none'];
 const SQUEEZES: readonly Squeeze[] = ['light', 'firm', 'hard'];
 
@@ -70,9 +75,7 @@ export function ToolsPanel({ draft, kitchen }: BenchProps) {
         <Choice
           label="Squeeze"
           value={strain.squeeze}
-          onChange={(squeeze) =>
-            change('squeeze', (now) => ({ ...now, strain: { ...now.strain, squeeze } }))
-          }
+          onChange={(squeeze) => change('squeeze', (now) => ({ ...now, strain: { ...now.strain, squeeze } }))}
           options={SQUEEZES.map((squeeze) => ({ value: squeeze, label: SQUEEZE_WORDS[squeeze] }))}
         />
       )}

@@ -76,7 +76,12 @@ function reduce(history: History, move: Move): History {
       };
     }
     case 'replace':
-      return { past: [...past, recipe].slice(-MOST_REMEMBERED), recipe: move.recipe, ahead: [], touched: null };
+      return {
+        past: [...past, recipe].slice(-MOST_REMEMBERED),
+        recipe: move.recipe,
+        ahead: [],
+        touched: null,
+      };
     case 'undo': {
       const before = past[past.length - 1];
       if (!before) return history;

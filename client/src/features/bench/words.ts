@@ -36,7 +36,11 @@ export const STRAINER_WORDS: Readonly<Record<Strainer, string>> = {
   'cold-press': 'In the press',
 };
 
-export const SQUEEZE_WORDS: Readonly<Record<Squeeze, string>> = { light: 'Light', firm: 'Firm', hard: 'Hard' };
+export const SQUEEZE_WORDS: Readonly<Record<Squeeze, string>> = {
+  light: 'Light',
+  firm: 'Firm',
+  hard: 'Hard',
+};
 
 export const FORM_WORDS: Readonly<Record<NutForm, string>> = {
   whole: 'Whole',

@@ -30,7 +30,7 @@ export function CounterScreen() {
             Work out a batch on the bench and start it. The counter then takes you through it one step at a
             time and keeps the clock, also when this page is closed.
           </Words>
-          <Button label="Go to the bench" kind="main" onPress={() => router.navigate('/bench' as never)} />
+          <Button label="Go to the bench" kind="main" onPress={() => router.navigate('/bench')} />
         </Panel>
       ) : (
         underWay.map((batch) => <UnderWay key={batch.id} batch={batch} nowMs={nowMs} />)
@@ -53,7 +53,7 @@ function UnderWay({ batch, nowMs }: { batch: KnownBatch; nowMs: number }) {
       {...{ href: path }}
       onPress={(event) => {
         event.preventDefault();
-        router.push(path as never);
+        router.push(path);
       }}
       style={[styles.card, { backgroundColor: colour.surface, borderColor: colour.line }]}
     >

@@ -68,7 +68,7 @@ function Guide({ batch, kitchen }: { batch: KnownBatch; kitchen: KnownKitchen })
           </Words>
           <View style={styles.row}>
             {state.status === 'bottled' && (
-              <Button label="See the shelf" kind="main" onPress={() => router.navigate('/shelf' as never)} />
+              <Button label="See the shelf" kind="main" onPress={() => router.navigate('/shelf')} />
             )}
             <Button
               label="See the record"
@@ -247,7 +247,9 @@ function Timer({ step, batch, record }: GuideProps & { step: StepState }) {
       </Words>
       <Button
         label={over ? 'Done' : soaking ? 'End the soak now' : 'Stop now'}
-        hint={over ? `${soaking ? 'Soak' : 'Blending'}: done` : soaking ? 'End the soak now' : 'Stop blending now'}
+        hint={
+          over ? `${soaking ? 'Soak' : 'Blending'}: done` : soaking ? 'End the soak now' : 'Stop blending now'
+        }
         kind={over ? 'main' : 'plain'}
         icon={Check}
         counter

@@ -17,7 +17,12 @@ function unitOptions(cupName: string, volumes: boolean) {
   return [
     { value: 'g' as const, label: 'g' },
     { value: 'oz' as const, label: 'oz' },
-    ...(volumes ? [{ value: 'mL' as const, label: 'mL' }, { value: 'cups' as const, label: cupName }] : []),
+    ...(volumes
+      ? [
+          { value: 'mL' as const, label: 'mL' },
+          { value: 'cups' as const, label: cupName },
+        ]
+      : []),
   ];
 }
 

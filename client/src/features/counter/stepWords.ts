@@ -108,7 +108,8 @@ export function stepGuide(step: Step, state: BatchState, manner: Manner): StepGu
           'Let the froth fall, then weigh or measure the milk, and weigh the pulp.',
         ],
         lookFor: `About ${shownVolume(prediction.milk.volumeMl, manner)} of milk is expected.`,
-        caution: 'Clean hands or gloves, a bag scalded with boiling water. From blending on, two hours out of the fridge at most.',
+        caution:
+          'Clean hands or gloves, a bag scalded with boiling water. From blending on, two hours out of the fridge at most.',
       };
     case 'bottle':
       return {

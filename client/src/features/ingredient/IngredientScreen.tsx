@@ -3,7 +3,7 @@ import type { PackFiguresWire } from '@humble-churn/contract';
 import { PackFiguresSchema, refusalWords } from '@humble-churn/contract';
 import { ingredientFromPack } from '@humble-churn/core';
 import { useRouter } from 'expo-router';
-import { useRef } from 'react';
+import { useState } from 'react';
 import type { Control } from 'react-hook-form';
 import { Controller, useForm } from 'react-hook-form';
 import { StyleSheet, View } from 'react-native';
@@ -38,7 +38,8 @@ export function IngredientScreen() {
   const router = useRouter();
   const toast = useToast();
   const add = useAddIngredient();
-  const key = useRef(crypto.randomUUID());
+  // What was sent may change before the next try; then it is another thing and gets another key.
+  const [key, setKey] = useState(() => crypto.randomUUID());
   const { control, handleSubmit, formState, setError } = useForm<PackFiguresWire>({
     resolver: zodResolver(PackFiguresSchema),
     defaultValues: {
@@ -62,24 +63,21 @@ export function IngredientScreen() {
       return;
     }
     add.mutate(
-      { pack, key: key.current },
+      { pack, key },
       {
         onSuccess: ({ name }) => {
           toast({ words: `${name} is among the ingredients now.` });
-          router.navigate('/bench' as never);
+          router.navigate('/bench');
         },
-        // What was sent may change before the next try; then it is another thing.
-        onError: () => {
-          key.current = crypto.randomUUID();
-        },
+        onError: () => setKey(crypto.randomUUID()),
       },
     );
   });
   return (
     <Screen title="An ingredient of your own">
       <Words>
-        Copy what the pack says for 100 g. What it leaves out is filled with the middle of our table and marked
-        as a guess.
+        Copy what the pack says for 100 g. What it leaves out is filled with the middle of our table and
+        marked as a guess.
       </Words>
       <Panel title="What it is">
         <Controller
@@ -153,12 +151,7 @@ export function IngredientScreen() {
         />
       </Panel>
       {add.error && <Notice kind="error">{add.error.message} What you typed still stands here.</Notice>}
-      <Button
-        label="Add it"
-        kind="main"
-        busy={add.isPending}
-        onPress={() => void save()}
-      />
+      <Button label="Add it" kind="main" busy={add.isPending} onPress={() => void save()} />
     </Screen>
   );
 }

@@ -16,7 +16,11 @@ export function Comparison({ state, manner }: { state: BatchState; manner: Manne
   const colour = useColours();
   const rows = comparisons(state);
   if (rows.length === 0) {
-    return <Words tone="soft">Nothing was weighed yet. What is weighed stands here beside what was predicted.</Words>;
+    return (
+      <Words tone="soft">
+        Nothing was weighed yet. What is weighed stands here beside what was predicted.
+      </Words>
+    );
   }
   return (
     <View style={styles.rows}>
@@ -29,7 +33,10 @@ export function Comparison({ state, manner }: { state: BatchState; manner: Manne
             <View style={styles.names}>
               <Words kind="strong">{NAMES[what]}</Words>
               <Words>
-                {show(measured)} <Words tone="soft">of {show(predicted)} predicted, {percent(difference)}</Words>
+                {show(measured)}{' '}
+                <Words tone="soft">
+                  of {show(predicted)} predicted, {percent(difference)}
+                </Words>
               </Words>
             </View>
             <View style={styles.bars} aria-hidden>

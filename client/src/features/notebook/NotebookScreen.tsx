@@ -29,7 +29,11 @@ export function NotebookScreen() {
             Each batch leaves a page here: what was predicted, what you weighed, and how it kept. After a few
             of them you see what your own kitchen does.
           </Words>
-          <Button label="Plan the first batch" kind="main" onPress={() => router.navigate('/bench' as never)} />
+          <Button
+            label="Plan the first batch"
+            kind="main"
+            onPress={() => router.navigate('/bench')}
+          />
         </Panel>
       )}
       <View style={styles.list}>
@@ -71,7 +75,7 @@ function Entry({ batch, kitchen }: { batch: KnownBatch; kitchen: KnownKitchen })
       {...{ href: path }}
       onPress={(event) => {
         event.preventDefault();
-        router.push(path as never);
+        router.push(path);
       }}
       style={[styles.entry, { backgroundColor: colour.surface, borderColor: colour.line }]}
     >

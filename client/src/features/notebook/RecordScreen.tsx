@@ -12,7 +12,14 @@ import { Screen } from '../../ui/Screen';
 import { NotYet } from '../../ui/NotYet';
 import { Words } from '../../ui/Words';
 import { SPACE } from '../../ui/theme';
-import { BODY_WORDS, MACHINE_WORDS, PEEL_WORDS, SOAK_WORDS, SQUEEZE_WORDS, STRAINER_WORDS } from '../bench/words';
+import {
+  BODY_WORDS,
+  MACHINE_WORDS,
+  PEEL_WORDS,
+  SOAK_WORDS,
+  SQUEEZE_WORDS,
+  STRAINER_WORDS,
+} from '../bench/words';
 import { keepOnBench } from '../bench/draft';
 import { stepName } from '../counter/stepWords';
 import { Comparison } from './Comparison';
@@ -43,7 +50,9 @@ function eventWords(event: BatchEvent, batch: KnownBatch, manner: Manner): strin
       return `${step(event.step)}: done`;
     case 'measured': {
       const read =
-        'massG' in event.reading ? readMass(event.reading.massG) : shownVolume(event.reading.volumeMl, manner);
+        'massG' in event.reading
+          ? readMass(event.reading.massG)
+          : shownVolume(event.reading.volumeMl, manner);
       return `${{ soaked: 'Soaked nuts', milk: 'Milk', pulp: 'Pulp' }[event.what]}: ${read}`;
     }
     case 'bottled':
@@ -97,7 +106,7 @@ function Page({ batch, kitchen }: { batch: KnownBatch; kitchen: KnownKitchen }) 
             label="Put this recipe on the bench"
             onPress={() => {
               keepOnBench(recipe);
-              router.navigate('/bench' as never);
+              router.navigate('/bench');
             }}
           />
           {state.status === 'under-way' && (

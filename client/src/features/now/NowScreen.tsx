@@ -59,7 +59,7 @@ export function NowScreen() {
           <Button
             label="Plan the first batch"
             kind="main"
-            onPress={() => router.navigate('/bench' as never)}
+            onPress={() => router.navigate('/bench')}
           />
         </Panel>
       ) : (
@@ -67,7 +67,7 @@ export function NowScreen() {
           {row(first, true)}
           {rest.length > 0 && <Words kind="heading">Then</Words>}
           {rest.map((item) => row(item, false))}
-          <Button label="Plan a batch" onPress={() => router.navigate('/bench' as never)} />
+          <Button label="Plan a batch" onPress={() => router.navigate('/bench')} />
         </>
       )}
     </Screen>
@@ -154,7 +154,7 @@ function Item(props: ItemProps) {
       {...{ href: path }}
       onPress={(event) => {
         event.preventDefault();
-        router.push(path as never);
+        router.push(path);
       }}
       style={[
         styles.item,
@@ -166,7 +166,12 @@ function Item(props: ItemProps) {
       ]}
     >
       {'jar' in item ? (
-        <SmallJar jar={item.jar} ingredient={ingredient} name={batch.state.recipe.name} size={big ? 72 : 40} />
+        <SmallJar
+          jar={item.jar}
+          ingredient={ingredient}
+          name={batch.state.recipe.name}
+          size={big ? 72 : 40}
+        />
       ) : (
         <NutMark ingredient={ingredient} size={big ? 64 : 40} />
       )}
@@ -199,7 +204,7 @@ const styles = StyleSheet.create({
     display: 'flex',
     alignItems: 'center',
     justifyContent: 'center',
-  } as object,
+  },
   item: {
     flexDirection: 'row',
     alignItems: 'center',

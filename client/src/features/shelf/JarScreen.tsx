@@ -101,8 +101,8 @@ function Jar({ batch, jar, kitchen }: { batch: KnownBatch; jar: JarState; kitche
         <Panel title="Why this long">
           <Words>{reasonWords(kept, kitchen)}</Words>
           <Words>
-            It was bottled near {shownTemp(jarTerms(batch.state).milkTempC, kitchen.measures)}. Milk that goes in
-            warm spends hours of its time on cooling down: cold water or ice in the jug buys them back.
+            It was bottled near {shownTemp(jarTerms(batch.state).milkTempC, kitchen.measures)}. Milk that goes
+            in warm spends hours of its time on cooling down: cold water or ice in the jug buys them back.
           </Words>
           {!batch.state.scalded && (
             <Words>The gear was not scalded, which takes a quarter off. Salt does not add anything.</Words>
@@ -179,7 +179,10 @@ function Jar({ batch, jar, kitchen }: { batch: KnownBatch; jar: JarState; kitche
               <Button
                 label="Back in the fridge"
                 onPress={() =>
-                  record.say([{ type: 'jar-moved', jarId: jar.id, place: 'fridge' }], done('Back in the cold.'))
+                  record.say(
+                    [{ type: 'jar-moved', jarId: jar.id, place: 'fridge' }],
+                    done('Back in the cold.'),
+                  )
                 }
               />
             )}

@@ -51,7 +51,12 @@ export function ShelfScreen() {
           </Words>
         </Panel>
       )}
-      <Group title={`Fridge, ${kitchen.data.fridgeTempC} °C`} jars={fridge} kitchen={kitchen.data} nowMs={nowMs} />
+      <Group
+        title={`Fridge, ${kitchen.data.fridgeTempC} °C`}
+        jars={fridge}
+        kitchen={kitchen.data}
+        nowMs={nowMs}
+      />
       <Group title="Freezer" jars={freezer} kitchen={kitchen.data} nowMs={nowMs} />
       {pulp.length > 0 && (
         <Panel title="Pulp">
@@ -122,7 +127,7 @@ function JarCard({
       {...{ href: path }}
       onPress={(event) => {
         event.preventDefault();
-        router.push(path as never);
+        router.push(path);
       }}
       style={[styles.card, { backgroundColor: colour.surface, borderColor: colour.line }]}
     >

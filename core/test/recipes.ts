@@ -1,0 +1,108 @@
+import fc from 'fast-check';
+import type { Recipe } from '../src';
+import { LIMITS, NUT_TABLE, US_CUP_ML, WATER_G_PER_ML } from '../src';
+
+/** The plain recipe of the worked figures: a high-speed jug for 60 s, fine bag, firm squeeze, all at 20 °C. */
+export function workedRecipe(ingredient: string, massG: number, cups: number, soakH: number): Recipe {
+  return {
+    name: `${ingredient} milk`,
+    nuts: [{ ingredient, form: 'whole', share: 1 }],
+    amount: { by: 'nuts', massG },
+    waterPerNut: (cups * US_CUP_ML * WATER_G_PER_ML) / massG,
+    soak: {
+      method: 'counter',
+      hours: soakH,
+      pourTempC: 20,
+      saltGPerKg: 0,
+      changeEveryH: null,
+      water: 'poured',
+    },
+    peel: 'leave',
+    blend: {
+      machine: 'high-speed-jug',
+      powerW: null,
+      fillLineMl: null,
+      speed: 1,
+      waterOrder: 'at-once',
+      end: { by: 'seconds', seconds: 60 },
+      presses: 1,
+      liquidTempC: 15,
+      iceShare: 0,
+    },
+    strain: { strainer: 'fine-bag', squeeze: 'firm', washShare: 0 },
+  };
+}
+
+const double = (range: { min: number; max: number }) =>
+  fc.double({ min: range.min, max: range.max, noNaN: true, noDefaultInfinity: true });
+
+/** Any recipe that the schema of the open form lets through, sensible or not. */
+export const anyRecipe: fc.Arbitrary<Recipe> = fc.record({
+  name: fc.constant('Anything'),
+  nuts: fc.array(
+    fc.record({
+      ingredient: fc.constantFrom(...NUT_TABLE.map((row) => row.key)),
+      form: fc.constantFrom('whole' as const, 'chopped' as const, 'ground' as const),
+      share: double({ min: 0.001, max: 1000 }),
+    }),
+    { minLength: 1, maxLength: 4 },
+  ),
+  amount: fc.oneof(
+    fc.record({ by: fc.constant('nuts' as const), massG: double(LIMITS.nutG) }),
+    fc.record({ by: fc.constant('milk' as const), volumeMl: double(LIMITS.milkMl) }),
+  ),
+  waterPerNut: double(LIMITS.waterPerNut),
+  soak: fc.record({
+    method: fc.constantFrom('none' as const, 'fridge' as const, 'counter' as const, 'hot' as const),
+    hours: double({ min: 0, max: 48 }),
+    pourTempC: double(LIMITS.soakPourTempC),
+    saltGPerKg: double(LIMITS.saltGPerKg),
+    changeEveryH: fc.option(double({ min: 1, max: 48 })),
+    water: fc.constantFrom('poured' as const, 'kept' as const),
+  }),
+  peel: fc.constantFrom('leave' as const, 'pinch' as const, 'towel' as const, 'roast' as const),
+  blend: fc.record({
+    machine: fc.constantFrom(
+      'personal-cup' as const,
+      'standard-jug' as const,
+      'high-speed-jug' as const,
+      'cold-press' as const,
+    ),
+    powerW: fc.option(double(LIMITS.powerW)),
+    fillLineMl: fc.option(double(LIMITS.fillLineMl)),
+    speed: double({ min: 0.1, max: 1 }),
+    waterOrder: fc.constantFrom('at-once' as const, 'thick-first' as const),
+    end: fc.oneof(
+      fc.record({ by: fc.constant('rupture' as const), rupture: double(LIMITS.rupture) }),
+      fc.record({ by: fc.constant('seconds' as const), seconds: double(LIMITS.seconds) }),
+    ),
+    presses: fc.constantFrom(1 as const, 2 as const),
+    liquidTempC: double(LIMITS.liquidTempC),
+    iceShare: double(LIMITS.iceShare),
+  }),
+  strain: fc.record({
+    strainer: fc.constantFrom('fine-bag' as const, 'muslin' as const, 'fine-sieve' as const, 'none' as const),
+    squeeze: fc.constantFrom('light' as const, 'firm' as const, 'hard' as const),
+    washShare: double(LIMITS.washShare),
+  }),
+});
+
+/** Recipes a cook might really make: from nuts, one pouring, moderate ratios. */
+export const sensibleRecipe: fc.Arbitrary<Recipe> = fc
+  .record({
+    ingredient: fc.constantFrom(...NUT_TABLE.map((row) => row.key)),
+    massG: double({ min: 40, max: 400 }),
+    waterPerNut: double({ min: 2, max: 10 }),
+    soakH: double({ min: 0.5, max: 8 }),
+    seconds: double({ min: 15, max: 300 }),
+    squeeze: fc.constantFrom('light' as const, 'firm' as const, 'hard' as const),
+  })
+  .map(({ ingredient, massG, waterPerNut, soakH, seconds, squeeze }) => {
+    const recipe = workedRecipe(ingredient, massG, 1, soakH);
+    return {
+      ...recipe,
+      waterPerNut,
+      blend: { ...recipe.blend, fillLineMl: 8000, end: { by: 'seconds' as const, seconds } },
+      strain: { ...recipe.strain, squeeze },
+    };
+  });

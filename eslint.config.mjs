@@ -1,0 +1,84 @@
+import js from '@eslint/js';
+import prettier from 'eslint-config-prettier';
+import hooks from 'eslint-plugin-react-hooks';
+import tseslint from 'typescript-eslint';
+
+/** Which packages each package may not import: arrows run client, server -> contract -> core only. */
+const FORBIDDEN = {
+  core: ['@humble-churn/*', 'react*', 'expo*', 'express', 'drizzle-orm*', '@electric-sql/*', 'zod', 'node:*'],
+  contract: [
+    '@humble-churn/server*',
+    '@humble-churn/client*',
+    'react*',
+    'expo*',
+    'express',
+    'drizzle-orm*',
+    'node:*',
+  ],
+  server: ['@humble-churn/client*', 'react*', 'expo*'],
+  client: ['@humble-churn/server*', 'express', 'drizzle-orm*', '@electric-sql/*', 'node:*'],
+};
+
+const boundaries = Object.entries(FORBIDDEN).map(([folder, packages]) => ({
+  files:
+    folder === 'client' ? ['client/src/**/*.{ts,tsx}', 'client/app/**/*.tsx'] : [`${folder}/src/**/*.ts`],
+  rules: {
+    'no-restricted-imports': [
+      'error',
+      {
+        patterns: [
+          { group: packages, message: `${folder} may not import this: see docs/architecture.md.` },
+          {
+            regex: '^(\\.\\./)+(core|contract|server|client)/',
+            message: 'Reach another package by its name, not by its path.',
+          },
+        ],
+      },
+    ],
+  },
+}));
+
+export default tseslint.config(
+  {
+    ignores: [
+      '**/node_modules/**',
+      'client/dist/**',
+      'client/.expo/**',
+      '.build/**',
+      'data/**',
+      'server/drizzle/**',
+      'test-results/**',
+    ],
+  },
+  js.configs.recommended,
+  {
+    files: ['**/*.{ts,tsx}'],
+    extends: [...tseslint.configs.recommendedTypeChecked],
+    languageOptions: { parserOptions: { projectService: true, tsconfigRootDir: import.meta.dirname } },
+    rules: {
+      '@typescript-eslint/consistent-type-imports': 'error',
+      '@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_', varsIgnorePattern: '^_' }],
+      '@typescript-eslint/switch-exhaustiveness-check': ['error', { considerDefaultExhaustiveForUnions: true }],
+      // Screens hand promises to event handlers all the time; the queries behind them report their own errors.
+      '@typescript-eslint/no-misused-promises': ['error', { checksVoidReturn: { attributes: false } }],
+    },
+  },
+  { files: ['client/**/*.{ts,tsx}'], ...hooks.configs.flat['recommended-latest'] },
+  ...boundaries,
+  {
+    files: ['**/*.mjs', '**/*.js', '**/*.cjs'],
+    languageOptions: {
+      globals: {
+        console: 'readonly',
+        process: 'readonly',
+        module: 'writable',
+        require: 'readonly',
+        __dirname: 'readonly',
+        setTimeout: 'readonly',
+        fetch: 'readonly',
+        URL: 'readonly',
+      },
+    },
+  },
+  prettier,
+);

@@ -1,0 +1,25 @@
+const plain = (name) => ({
+  displayName: name,
+  rootDir: `${__dirname}/${name}`,
+  testEnvironment: 'node',
+  testMatch: ['<rootDir>/test/**/*.test.ts'],
+  transform: { '\\.ts$': ['babel-jest', { configFile: `${__dirname}/babel.config.cjs` }] },
+});
+
+module.exports = {
+  projects: [
+    plain('core'),
+    plain('contract'),
+    plain('server'),
+    {
+      displayName: 'client',
+      rootDir: `${__dirname}/client`,
+      preset: 'jest-expo',
+      testMatch: ['<rootDir>/test/**/*.test.{ts,tsx}'],
+      moduleNameMapper: { '^~/(.*)$': '<rootDir>/src/$1' },
+      transformIgnorePatterns: [
+        'node_modules/(?!((jest-)?react-native|@react-native(-community)?|expo(nent)?|@expo(nent)?/.*|expo-.*|react-navigation|@react-navigation/.*|lucide-react-native|date-fns|@date-fns/.*|react-native-svg))',
+      ],
+    },
+  ],
+};

@@ -1,0 +1,393 @@
+import {
+  BatchListSchema,
+  BatchSchema,
+  KitchenSchema,
+  PredictionSchema,
+  ProblemSchema,
+  ROUTES,
+  coreEvent,
+} from '@humble-churn/contract';
+import type { Recipe } from '@humble-churn/core';
+import { batchState, predict } from '@humble-churn/core';
+import { RECIPE, RunningServer, newDataDir, removeDataDir } from './runningServer';
+
+const dataDir = newDataDir();
+let server: RunningServer;
+
+beforeAll(async () => {
+  server = await RunningServer.start(dataDir);
+}, 60_000);
+
+afterAll(async () => {
+  expect(await server.stop()).toBe(0);
+  removeDataDir(dataDir);
+}, 20_000);
+
+async function startBatch(): Promise<string> {
+  const { status, body } = await server.create('/api/batches', { recipe: RECIPE });
+  expect(status).toBe(201);
+  return BatchSchema.parse(body).id;
+}
+
+function say(batchId: string, ...happenings: unknown[]) {
+  return server.create(`/api/batches/${batchId}/events`, { happenings });
+}
+
+function stateOf(body: unknown) {
+  const state = batchState(BatchSchema.parse(body).events.map(coreEvent));
+  if (!state) throw new Error('a batch without a plan');
+  return state;
+}
+
+describe('a new kitchen', () => {
+  test('has settings to start from, and a fridge log that begins', async () => {
+    const { status, body } = await server.get('/api/kitchen');
+    expect(status).toBe(200);
+    const kitchen = KitchenSchema.parse(body);
+    expect(kitchen).toMatchObject({ fridgeTempC: 4, budgetH: 96, measures: 'metric' });
+    expect(kitchen.fridgeLog).toHaveLength(1);
+  });
+
+  test('keeps a change, and logs a new fridge temperature', async () => {
+    await server.call('PATCH', '/api/kitchen', { name: 'Boat house', fridgeTempC: 6 });
+    const kitchen = KitchenSchema.parse((await server.get('/api/kitchen')).body);
+    expect(kitchen).toMatchObject({ name: 'Boat house', fridgeTempC: 6 });
+    expect(kitchen.fridgeLog.map((one) => one.tempC)).toEqual([4, 6]);
+    await server.call('PATCH', '/api/kitchen', { name: 'Boat house' });
+    expect(KitchenSchema.parse((await server.get('/api/kitchen')).body).fridgeLog).toHaveLength(2);
+    await server.call('PATCH', '/api/kitchen', { fridgeTempC: 4 });
+  });
+
+  test('turns a bad setting away at its field and changes nothing', async () => {
+    const { status, body, type } = await server.call('PATCH', '/api/kitchen', {
+      name: 'Shed',
+      fridgeTempC: 40,
+    });
+    expect(status).toBe(400);
+    expect(type).toContain('application/problem+json');
+    expect(ProblemSchema.parse(body).fields?.[0]?.path).toEqual(['fridgeTempC']);
+    expect((await server.get('/api/kitchen')).body.name).toBe('Boat house');
+  });
+});
+
+describe('predicting', () => {
+  const file = { format: 'humble-churn/recipe', version: 1, recipe: RECIPE };
+
+  test('answers the core’s own figures', async () => {
+    const surroundings = { roomTempC: 20, fridgeTempC: 4 };
+    const { status, body } = await server.call('POST', '/api/predict', { ...file, surroundings });
+    expect(status).toBe(200);
+    const local = predict(RECIPE as Recipe, surroundings);
+    expect(local.ok && local.value).toEqual(PredictionSchema.parse(body));
+  });
+
+  test('brings its own ingredients along', async () => {
+    const { body: made } = await server.create('/api/ingredients', {
+      name: 'Tiger nut',
+      kind: 'nut',
+      allergen: 'none listed',
+      fatPct: 24,
+      carbPct: 43,
+      carbIncludesFibre: true,
+      proteinPct: 5,
+      sugarsPct: 18,
+      fibrePct: 20,
+      kcalPer100G: null,
+      cupG: null,
+    });
+    const recipe = { ...RECIPE, nuts: [{ ingredient: 'own-elsewhere', form: 'whole', share: 1 }] };
+    const elsewhere = { ...made, key: 'own-elsewhere', name: 'From elsewhere' };
+    const { status, body } = await server.call('POST', '/api/predict', {
+      ...file,
+      recipe,
+      ownIngredients: [elsewhere],
+    });
+    expect(status).toBe(200);
+    expect(body.nuts[0].name).toBe('From elsewhere');
+  });
+
+  test('says why not, with the code and the field', async () => {
+    const recipe = { ...RECIPE, nuts: [{ ingredient: 'moon-nut', form: 'whole', share: 1 }] };
+    const { status, body } = await server.call('POST', '/api/predict', { ...file, recipe });
+    expect(status).toBe(422);
+    const problem = ProblemSchema.parse(body);
+    expect(problem).toMatchObject({ code: 'not-computable', reason: 'unknown-ingredient' });
+    expect(problem.fields?.[0]?.path).toEqual(['recipe', 'nuts', 0, 'ingredient']);
+  });
+
+  test.each<[string, unknown, number, string]>([
+    ['nothing', {}, 400, 'format'],
+    ['a recipe without water', { ...file, recipe: { ...RECIPE, waterPerNut: 0 } }, 400, 'recipe.waterPerNut'],
+    ['a list', [], 400, ''],
+  ])('%s is 400 with its field', async (_name, sent, status, path) => {
+    const answer = await server.call('POST', '/api/predict', sent);
+    expect(answer.status).toBe(status);
+    const problem = ProblemSchema.parse(answer.body);
+    expect(problem.fields?.map((field) => field.path.join('.'))).toContain(path);
+  });
+});
+
+describe('own ingredients', () => {
+  const pack = {
+    name: 'Blue walnut',
+    kind: 'nut',
+    allergen: 'tree nut',
+    fatPct: 60,
+    carbPct: 14,
+    carbIncludesFibre: true,
+    proteinPct: 15,
+    sugarsPct: null,
+    fibrePct: null,
+    kcalPer100G: null,
+    cupG: null,
+  };
+
+  test('are listed, each under its own key', async () => {
+    const first = await server.create('/api/ingredients', pack);
+    const second = await server.create('/api/ingredients', pack);
+    expect(first.body.key).toBe('own-blue-walnut');
+    expect(second.body.key).toBe('own-blue-walnut-2');
+    const { body } = await server.get('/api/ingredients');
+    expect(body.ingredients.map((one: { key: string }) => one.key)).toEqual(
+      expect.arrayContaining(['own-blue-walnut', 'own-blue-walnut-2']),
+    );
+  });
+
+  test('a name in other letters still gets a key', async () => {
+    const { status, body } = await server.create('/api/ingredients', { ...pack, name: 'جوز' });
+    expect(status).toBe(201);
+    expect(body).toMatchObject({ key: 'own-ingredient', name: 'جوز' });
+  });
+
+  test('poison is refused at its name', async () => {
+    const { status, body } = await server.create('/api/ingredients', { ...pack, name: 'Bitter almonds' });
+    expect(status).toBe(422);
+    expect(body).toMatchObject({ reason: 'name-poisonous', fields: [{ path: ['name'] }] });
+  });
+
+  test('can be made into a batch', async () => {
+    const recipe = { ...RECIPE, nuts: [{ ingredient: 'own-blue-walnut', form: 'whole', share: 1 }] };
+    const { status, body } = await server.create('/api/batches', { recipe });
+    expect(status).toBe(201);
+    expect(stateOf(body).prediction.cautions.map((one) => one.code)).toContain('guessed-figures');
+  });
+});
+
+describe('a batch', () => {
+  test('from plan to shelf', async () => {
+    const id = await startBatch();
+    await say(id, { type: 'step-done', step: 'weigh' });
+    const soaking = stateOf((await say(id, { type: 'step-begun', step: 'soak' })).body);
+    expect(soaking.current).toMatchObject({ id: 'soak', timerS: 8 * 3600 });
+    await say(id, { type: 'step-done', step: 'soak' });
+    await say(
+      id,
+      { type: 'measured', what: 'soaked', reading: { massG: 188 } },
+      { type: 'step-done', step: 'drain' },
+    );
+    await say(id, { type: 'step-begun', step: 'blend-1' });
+    await say(id, { type: 'step-done', step: 'blend-1' });
+    await say(
+      id,
+      { type: 'measured', what: 'milk', reading: { volumeMl: 930 } },
+      { type: 'measured', what: 'pulp', reading: { massG: 175 } },
+      { type: 'step-done', step: 'strain' },
+    );
+    const jar = { id: crypto.randomUUID(), label: 'Blue lid', volumeMl: 930, place: 'fridge' };
+    const { body } = await say(id, { type: 'bottled', jars: [jar], scalded: true });
+    const state = stateOf(body);
+    expect(state).toMatchObject({ status: 'bottled', current: null });
+    expect(state.jars[0]).toMatchObject({ label: 'Blue lid', leftMl: 930 });
+    expect(stateOf((await server.get(`/api/batches/${id}`)).body)).toEqual(state);
+  });
+
+  test('is planned with the prediction of that moment, which later settings do not touch', async () => {
+    const id = await startBatch();
+    const before = stateOf((await server.get(`/api/batches/${id}`)).body).prediction;
+    await server.call('PATCH', '/api/kitchen', { roomTempC: 15 });
+    expect(stateOf((await server.get(`/api/batches/${id}`)).body).prediction).toEqual(before);
+    await server.call('PATCH', '/api/kitchen', { roomTempC: 20 });
+  });
+
+  test('events carry a UTC moment and the household’s zone', async () => {
+    const zone = 'Pacific/Auckland';
+    const before = (await server.get('/api/kitchen')).body.timeZone as string;
+    await server.call('PATCH', '/api/kitchen', { timeZone: zone });
+    const id = await startBatch();
+    await server.call('PATCH', '/api/kitchen', { timeZone: before });
+    const [planned] = BatchSchema.parse((await server.get(`/api/batches/${id}`)).body).events;
+    expect(planned?.timeZone).toBe(zone);
+    expect(planned?.at).toMatch(/Z$/);
+    expect(Math.abs(Date.parse(planned?.at ?? '') - Date.now())).toBeLessThan(60_000);
+  });
+
+  test('what belongs together goes in together or not at all', async () => {
+    const id = await startBatch();
+    const { status, body } = await say(
+      id,
+      { type: 'measured', what: 'soaked', reading: { massG: 180 } },
+      { type: 'step-done', step: 'strain' },
+    );
+    expect(status).toBe(409);
+    expect(body).toMatchObject({ code: 'conflict', reason: 'not-the-current-step' });
+    expect((await server.get(`/api/batches/${id}`)).body.events).toHaveLength(1);
+  });
+
+  test('a step done on two devices at once is done once', async () => {
+    const id = await startBatch();
+    const taps = await Promise.all([1, 2, 3].map(() => say(id, { type: 'step-done', step: 'weigh' })));
+    expect(taps.map((tap) => tap.status).sort()).toEqual([201, 409, 409]);
+    expect((await server.get(`/api/batches/${id}`)).body.events).toHaveLength(2);
+  });
+
+  test('undo takes the last entry back and keeps the record of it', async () => {
+    const id = await startBatch();
+    const done = BatchSchema.parse((await say(id, { type: 'step-done', step: 'weigh' })).body);
+    const last = done.events[done.events.length - 1];
+    const { body } = await say(id, { type: 'undone', eventId: last?.id });
+    expect(stateOf(body).current?.id).toBe('weigh');
+    expect(body.events).toHaveLength(3);
+    expect((await say(id, { type: 'undone', eventId: last?.id })).status).toBe(409);
+  });
+
+  test('leaves the active list when nothing of it is left', async () => {
+    const active = async (): Promise<string[]> => {
+      const { body } = await server.get('/api/batches?scope=active');
+      return BatchListSchema.parse(body).batches.map((batch) => batch.id);
+    };
+    const id = await startBatch();
+    expect(await active()).toContain(id);
+    await say(id, { type: 'abandoned', reason: 'Spilled' });
+    expect(await active()).not.toContain(id);
+    const all = BatchListSchema.parse((await server.get('/api/batches')).body);
+    expect(all.batches[0]?.id).toBe(id);
+  });
+
+  test('the list comes in pages, newest first, none twice', async () => {
+    for (let i = 0; i < 5; i++) await startBatch();
+    const seen: string[] = [];
+    let before: string | null = '';
+    while (before !== null) {
+      const query: string = before === '' ? '' : `&before=${encodeURIComponent(before)}`;
+      const page = BatchListSchema.parse((await server.get(`/api/batches?limit=2${query}`)).body);
+      seen.push(...page.batches.map((batch) => batch.id));
+      before = page.nextBefore;
+    }
+    const all = BatchListSchema.parse((await server.get('/api/batches?limit=100')).body);
+    expect(seen).toEqual(all.batches.map((batch) => batch.id));
+    expect(new Set(seen).size).toBe(seen.length);
+  });
+});
+
+describe('the same tap twice', () => {
+  test('makes one batch', async () => {
+    const key = crypto.randomUUID();
+    const [a, b] = await Promise.all([
+      server.create('/api/batches', { recipe: RECIPE }, key),
+      server.create('/api/batches', { recipe: RECIPE }, key),
+    ]);
+    const again = await server.create('/api/batches', { recipe: RECIPE }, key);
+    expect([a.status, b.status, again.status]).toEqual([201, 201, 201]);
+    expect(new Set([a.body.id, b.body.id, again.body.id]).size).toBe(1);
+  });
+
+  test('adds one entry', async () => {
+    const id = await startBatch();
+    const key = crypto.randomUUID();
+    const path = `/api/batches/${id}/events`;
+    const sent = { happenings: [{ type: 'measured', what: 'soaked', reading: { massG: 185 } }] };
+    await server.create(path, sent, key);
+    const { body, status } = await server.create(path, sent, key);
+    expect(status).toBe(201);
+    expect(body.events).toHaveLength(2);
+  });
+
+  test('a key used for something else is refused, a missing one asked for', async () => {
+    const key = crypto.randomUUID();
+    await server.create('/api/batches', { recipe: RECIPE }, key);
+    const other = await server.create('/api/batches', { recipe: { ...RECIPE, name: 'Other' } }, key);
+    expect(other).toMatchObject({ status: 422, body: { code: 'idempotency-key-reused' } });
+    const none = await server.call('POST', '/api/batches', { recipe: RECIPE });
+    expect(none).toMatchObject({ status: 400, body: { code: 'idempotency-key-missing' } });
+  });
+
+  test('a refused tap leaves its key free to try again', async () => {
+    const key = crypto.randomUUID();
+    const impossible = { recipe: { ...RECIPE, amount: { by: 'nuts', massG: 10 }, waterPerNut: 0.6 } };
+    expect((await server.create('/api/batches', impossible, key)).status).toBe(422);
+    expect((await server.create('/api/batches', { recipe: RECIPE }, key)).status).toBe(201);
+  });
+});
+
+describe('what is asked for wrongly', () => {
+  test.each<[string, string, number]>([
+    ['GET', '/api/batches/00000000-0000-4000-8000-000000000000', 404],
+    ['GET', '/api/batches/not-an-id', 404],
+    ['GET', '/api/nothing', 404],
+    ['GET', '/api/batches?limit=0', 400],
+    ['GET', '/api/batches?limit=lots', 400],
+    ['GET', '/api/batches?scope=mine', 400],
+    ['GET', '/api/batches?before=yesterday', 400],
+    ['GET', '/api/batches/%E0%A4%A', 400],
+    ['DELETE', '/api/kitchen', 404],
+    ['GET', '/missing.png', 404],
+  ])('%s %s is %d, as a problem in words', async (method, path, status) => {
+    const answer = await server.call(method, path);
+    expect(answer.status).toBe(status);
+    expect(answer.type).toContain('application/problem+json');
+    const problem = ProblemSchema.parse(answer.body);
+    expect(problem.status).toBe(status);
+    expect(problem.detail).toMatch(/\.$/);
+    expect(JSON.stringify(problem)).not.toMatch(/\bat .*\.ts|node_modules|Error:/);
+  });
+
+  test.each<[string, string, string, number]>([
+    ['broken JSON', '{"name":', 'application/json', 400],
+    ['a bare word', '"name"', 'application/json', 400],
+    ['a form', 'name=x', 'application/x-www-form-urlencoded', 415],
+    ['plain text', '{"name":"x"}', 'text/plain', 415],
+    ['a strange charset', '{}', 'application/json; charset=utf-99', 415],
+    ['far too much', JSON.stringify({ name: 'x'.repeat(400_000) }), 'application/json', 413],
+  ])('%s is answered in words', async (_name, sent, type, status) => {
+    const answer = await server.call('PATCH', '/api/kitchen', sent, { 'content-type': type });
+    expect(answer.status).toBe(status);
+    expect(ProblemSchema.parse(answer.body).detail).toMatch(/changed|JSON/);
+  });
+});
+
+describe('the description of the wire', () => {
+  test('is OpenAPI and names every route', async () => {
+    const { body, status } = await server.get('/api/openapi.json');
+    expect(status).toBe(200);
+    expect(body.openapi).toMatch(/^3\.1/);
+    for (const route of Object.values(ROUTES)) {
+      const operation = body.paths[route.path.replace(/:(\w+)/g, '{$1}')]?.[route.method];
+      expect(operation).toBeDefined();
+      expect(operation.responses[String(route.status)].content['application/json'].schema).toBeDefined();
+      expect(Boolean(operation.parameters?.some((p: { name: string }) => p.name === 'Idempotency-Key'))).toBe(
+        route.creates,
+      );
+    }
+    expect(body.components.schemas.Recipe.properties.waterPerNut).toMatchObject({
+      type: 'number',
+      minimum: 0.5,
+    });
+  });
+});
+
+describe('the app’s own files', () => {
+  test('any screen’s address gives the page, never cached for good', async () => {
+    for (const path of ['/', '/bench', '/shelf/a/b']) {
+      const answer = await server.get(path);
+      expect(answer.status).toBe(200);
+      expect(answer.body).toContain('The app');
+      expect(answer.headers.get('cache-control')).toBe('no-cache');
+    }
+  });
+
+  test('hashed files may be kept', async () => {
+    const answer = await server.get('/_expo/entry.js');
+    expect(answer.headers.get('cache-control')).toContain('immutable');
+    expect((await server.get('/_expo/none.js')).status).toBe(404);
+  });
+});
