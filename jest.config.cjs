@@ -3,7 +3,7 @@ const plain = (name) => ({
   rootDir: `${__dirname}/${name}`,
   testEnvironment: 'node',
   testMatch: ['<rootDir>/test/**/*.test.ts'],
-  transform: { '\\.ts$': ['babel-jest', { configFile: `${__dirname}/babel.config.cjs` }] },
+  transform: { '\\.ts$': ['babel-jest', { configFile: `${__dirname}/babel.plain.cjs` }] },
 });
 
 module.exports = {
@@ -15,6 +15,7 @@ module.exports = {
       displayName: 'client',
       rootDir: `${__dirname}/client`,
       preset: 'jest-expo',
+      transform: { '\\.[jt]sx?$': ['babel-jest', { configFile: `${__dirname}/client/babel.config.js`, caller: { name: 'metro', bundler: 'metro', platform: 'ios' } }] },
       testMatch: ['<rootDir>/test/**/*.test.{ts,tsx}'],
       moduleNameMapper: { '^~/(.*)$': '<rootDir>/src/$1' },
       transformIgnorePatterns: [

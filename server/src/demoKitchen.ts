@@ -171,12 +171,10 @@ const SEED = 20_417;
 
 function bottledMsOf({ bottled }: Story, now: Date): number {
   if ('hoursAgo' in bottled) return now.getTime() - bottled.hoursAgo * HOUR_MS;
-  const sunday = new Date(now);
-  // Today, when it is a Sunday, does not count: its jar may not have been drunk yet.
-  sunday.setUTCDate(sunday.getUTCDate() - (sunday.getUTCDay() || 7) - 7 * (bottled.sundaysBack - 1));
-  // The latest Sunday jar was drunk up within two days; leave it time for that.
-  const settled = now.getTime() - sunday.getTime() < 3 * DAY_MS ? 7 * DAY_MS : 0;
-  return sunday.setUTCHours(10, 0, 0, 0) - settled;
+  // The latest Sunday that is three days back: its jar was drunk up within two.
+  const sunday = new Date(now.getTime() - 3 * DAY_MS);
+  sunday.setUTCDate(sunday.getUTCDate() - sunday.getUTCDay() - 7 * (bottled.sundaysBack - 1));
+  return sunday.setUTCHours(10, 0, 0, 0);
 }
 
 async function tell(db: Db, story: Story, now: Date, random: Random): Promise<void> {

@@ -19,7 +19,7 @@ export function NameField({ label, value, onChange, onBlur, error = null, note, 
   const id = useId();
   return (
     <View style={styles.field}>
-      <Words kind="small" tone="soft" id={`${id}-label`}>
+      <Words kind="small" tone="soft">
         {label}
       </Words>
       <TextInput
@@ -28,7 +28,7 @@ export function NameField({ label, value, onChange, onBlur, error = null, note, 
         {...(onBlur && { onBlur })}
         maxLength={maxLength}
         autoComplete="off"
-        aria-labelledby={`${id}-label`}
+        aria-label={label}
         aria-describedby={`${id}-note`}
         aria-invalid={error !== null}
         style={[

@@ -17,8 +17,7 @@ export function Panel({
   const colour = useColours();
   return (
     <View
-      role="region"
-      {...(title !== undefined && { 'aria-label': title })}
+      {...(title !== undefined && { role: 'region' as const, 'aria-label': title })}
       style={[styles.panel, { backgroundColor: colour.surface, borderColor: colour.line }, style]}
     >
       {title !== undefined && <Words kind="heading">{title}</Words>}

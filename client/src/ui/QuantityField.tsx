@@ -39,7 +39,7 @@ export function QuantityField({ label, unit, shown, onNumber, error, onEmpty, no
   };
   return (
     <View style={styles.field}>
-      <Words kind="small" tone="soft" id={`${id}-label`}>
+      <Words kind="small" tone="soft">
         {label}
       </Words>
       <View
@@ -60,10 +60,13 @@ export function QuantityField({ label, unit, shown, onNumber, error, onEmpty, no
             if (trouble === null) setTyped(null);
           }}
           inputMode="text"
-          aria-labelledby={`${id}-label`}
+          aria-label={label}
           aria-describedby={`${id}-note`}
           aria-invalid={message !== null}
           autoComplete="off"
+          autoCapitalize="none"
+          autoCorrect={false}
+          spellCheck={false}
           style={[
             styles.input,
             { color: colour.ink, fontFamily: FONT.strong, fontSize: counter === true ? 24 : 18 },
@@ -101,7 +104,7 @@ const styles = StyleSheet.create({
   input: {
     flex: 1,
     minWidth: 40,
-    paddingVertical: SPACE.small,
+    minHeight: TOUCH.usual,
     fontVariant: ['tabular-nums', 'lining-nums'],
   },
 });

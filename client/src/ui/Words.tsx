@@ -12,7 +12,6 @@ interface Props {
   /** Heading level for screen readers; titles are 1 and headings 2 unless said. */
   level?: 1 | 2 | 3;
   style?: TextStyle;
-  id?: string;
   live?: 'polite' | 'assertive';
   numberOfLines?: number;
 }
@@ -24,7 +23,6 @@ export function Words({
   children,
   level,
   style,
-  id,
   live,
   numberOfLines,
 }: Props) {
@@ -42,7 +40,6 @@ export function Words({
     <Text
       style={[styles[kind], { color: tones[tone] }, style]}
       {...(heading && { role: 'heading' as const, 'aria-level': level ?? (kind === 'title' ? 1 : 2) })}
-      {...(id !== undefined && { nativeID: id })}
       {...(live && { 'aria-live': live })}
       {...(numberOfLines !== undefined && { numberOfLines })}
     >

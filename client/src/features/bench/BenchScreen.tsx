@@ -62,7 +62,7 @@ function Bench({ kitchen, own }: { kitchen: KnownKitchen; own: readonly OwnIngre
   const router = useRouter();
   const { width } = useWindowDimensions();
   const wide = width >= WIDE_FROM_PX;
-  const draft = useDraft();
+  const draft = useDraft(kitchen.machine, kitchen.strainer);
   const { recipe } = draft;
   useUndoKeys(draft);
   const result = useMemo(() => predict(recipe, kitchen, own), [recipe, kitchen, own]);

@@ -66,11 +66,7 @@ export function NutPicker({ draft, ingredient, kitchen }: BenchProps) {
             onPress={() => setOpen(!open)}
           />
         )}
-        <Button
-          label="Add one of your own"
-          kind="quiet"
-          onPress={() => router.push('/ingredients/new')}
-        />
+        <Button label="Add one of your own" kind="quiet" onPress={() => router.push('/ingredients/new')} />
       </View>
       <Choice
         label="Form"

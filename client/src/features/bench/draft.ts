@@ -127,10 +127,10 @@ export interface Draft {
 }
 
 /** The recipe on the bench: every change can be taken back, and it is still there after a reload. */
-export function useDraft(): Draft {
+export function useDraft(machine?: MachineKind, strainer?: Strainer): Draft {
   const [history, move] = useReducer(reduce, null, () => ({
     past: [],
-    recipe: kept() ?? firstRecipe(),
+    recipe: kept() ?? firstRecipe(machine, strainer),
     ahead: [],
     touched: null,
   }));

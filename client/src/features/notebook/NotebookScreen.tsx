@@ -29,11 +29,7 @@ export function NotebookScreen() {
             Each batch leaves a page here: what was predicted, what you weighed, and how it kept. After a few
             of them you see what your own kitchen does.
           </Words>
-          <Button
-            label="Plan the first batch"
-            kind="main"
-            onPress={() => router.navigate('/bench')}
-          />
+          <Button label="Plan the first batch" kind="main" onPress={() => router.navigate('/bench')} />
         </Panel>
       )}
       <View style={styles.list}>
@@ -111,6 +107,8 @@ const styles = StyleSheet.create({
     padding: SPACE.medium,
     flexGrow: 1,
     flexBasis: 320,
+    flexShrink: 1,
+    minWidth: 0,
     maxWidth: 540,
   },
   words: { flex: 1, minWidth: 0 },

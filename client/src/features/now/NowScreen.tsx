@@ -56,11 +56,7 @@ export function NowScreen() {
             No batch is under way and no jar is on the shelf. On the bench, choose a nut and how much milk you
             want: you see what it comes to before anything is soaked.
           </Words>
-          <Button
-            label="Plan the first batch"
-            kind="main"
-            onPress={() => router.navigate('/bench')}
-          />
+          <Button label="Plan the first batch" kind="main" onPress={() => router.navigate('/bench')} />
         </Panel>
       ) : (
         <>

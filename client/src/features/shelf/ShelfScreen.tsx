@@ -216,6 +216,8 @@ const styles = StyleSheet.create({
     padding: SPACE.medium,
     flexGrow: 1,
     flexBasis: 300,
+    flexShrink: 1,
+    minWidth: 0,
     maxWidth: 520,
   },
   words: { flex: 1, minWidth: 0, gap: SPACE.hair },

@@ -1,0 +1,85 @@
+import { act, renderHook } from '@testing-library/react-native';
+import { predict } from '@humble-churn/core';
+import { firstRecipe, keepOnBench, useDraft } from '~/features/bench/draft';
+
+const store = new Map<string, string>();
+
+beforeEach(() => {
+  store.clear();
+  Object.defineProperty(globalThis, 'localStorage', {
+    configurable: true,
+    value: {
+      getItem: (key: string) => store.get(key) ?? null,
+      setItem: (key: string, value: string) => store.set(key, value),
+    },
+  });
+});
+
+const bench = () => renderHook(() => useDraft());
+
+test('the first recipe anybody sees can be made', () => {
+  const result = predict(firstRecipe());
+  expect(result.ok && Math.round(result.value.milk.volumeMl)).toBe(1000);
+});
+
+test('every change can be taken back and made again', () => {
+  const { result } = bench();
+  const start = result.current.recipe;
+  expect(result.current.undo).toBeNull();
+  act(() => result.current.change('peel', (now) => ({ ...now, peel: 'pinch' })));
+  act(() => result.current.change('ratio', (now) => ({ ...now, waterPerNut: 4 })));
+  expect(result.current.recipe).toMatchObject({ peel: 'pinch', waterPerNut: 4 });
+  act(() => result.current.undo?.());
+  expect(result.current.recipe).toMatchObject({ peel: 'pinch', waterPerNut: start.waterPerNut });
+  act(() => result.current.undo?.());
+  expect(result.current.recipe).toEqual(start);
+  act(() => result.current.redo?.());
+  act(() => result.current.redo?.());
+  expect(result.current.recipe).toMatchObject({ peel: 'pinch', waterPerNut: 4 });
+  expect(result.current.redo).toBeNull();
+});
+
+test('a slide through many values is one change', () => {
+  const { result } = bench();
+  const start = result.current.recipe.waterPerNut;
+  for (const waterPerNut of [3, 3.5, 4, 4.5]) {
+    act(() => result.current.change('ratio', (now) => ({ ...now, waterPerNut })));
+  }
+  act(() => result.current.undo?.());
+  expect(result.current.recipe.waterPerNut).toBe(start);
+});
+
+test('a change that changes nothing is none', () => {
+  const { result } = bench();
+  act(() => result.current.change('peel', (now) => ({ ...now })));
+  expect(result.current.undo).toBeNull();
+});
+
+test('a new change after an undo leaves nothing to redo', () => {
+  const { result } = bench();
+  act(() => result.current.change('peel', (now) => ({ ...now, peel: 'pinch' })));
+  act(() => result.current.undo?.());
+  act(() => result.current.change('peel', (now) => ({ ...now, peel: 'towel' })));
+  expect(result.current.redo).toBeNull();
+});
+
+test('the recipe is still there when the bench is opened again', () => {
+  const first = bench();
+  act(() => first.result.current.change('name', (now) => ({ ...now, name: 'Porridge milk' })));
+  first.unmount();
+  expect(bench().result.current.recipe.name).toBe('Porridge milk');
+});
+
+test('a recipe from the notebook lies on the bench', () => {
+  keepOnBench({ ...firstRecipe(), name: 'As in March' });
+  expect(bench().result.current.recipe.name).toBe('As in March');
+});
+
+test.each([
+  ['what is no JSON', '{{{'],
+  ['a recipe of another make', '{"version":1,"recipe":{"name":"x"}}'],
+  ['a later version', JSON.stringify({ version: 9, recipe: firstRecipe() })],
+])('%s in the store is left alone and the bench begins anew', (_name, text) => {
+  store.set('humble-churn.bench', text);
+  expect(bench().result.current.recipe.name).toBe('Almond milk');
+});

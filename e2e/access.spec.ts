@@ -1,0 +1,133 @@
+import AxeBuilder from '@axe-core/playwright';
+import type { Page } from '@playwright/test';
+import type { Kitchen } from './kitchen';
+import { expect, test } from './kitchen';
+
+const SCREENS = [
+  '/',
+  '/bench',
+  '/counter',
+  '/shelf',
+  '/notebook',
+  '/kitchen',
+  '/ingredients/new',
+  '/nowhere',
+];
+
+/** A batch at the counter, its page in the notebook and a jar: addresses that only the data know. */
+async function deepScreens(page: Page, demo: Kitchen): Promise<string[]> {
+  const found: string[] = [];
+  for (const [list, link] of [
+    ['/counter', /^Open Hazelnut/],
+    ['/shelf', /^Open Swing-top jar, Walnut/],
+    ['/notebook', /^Walnut for baking/],
+  ] as const) {
+    await page.goto(`${demo.url}${list}`);
+    await page.getByRole('link', { name: link }).first().click();
+    await expect(page).not.toHaveURL(new RegExp(`${list}$`));
+    found.push(new URL(page.url()).pathname);
+  }
+  return found;
+}
+
+async function settled(page: Page): Promise<void> {
+  await expect(page.getByRole('main')).toBeVisible();
+  await expect(page.getByText(/^Fetching/)).toHaveCount(0);
+  await page.evaluate(() => document.fonts.ready);
+}
+
+for (const colorScheme of ['light', 'dark'] as const) {
+  for (const width of [390, 1280]) {
+    test(`axe finds nothing on any screen, ${colorScheme}, ${width} px wide`, async ({ page, demo }) => {
+      await page.emulateMedia({ colorScheme });
+      await page.setViewportSize({ width, height: width === 390 ? 844 : 800 });
+      for (const path of [...SCREENS, ...(await deepScreens(page, demo))]) {
+        await page.goto(`${demo.url}${path}`);
+        await settled(page);
+        const { violations } = await new AxeBuilder({ page }).analyze();
+        const found = violations.map(
+          (one) => `${path} ${one.id}: ${one.nodes.map((node) => node.target.join(' ')).join(', ')}`,
+        );
+        expect(found).toEqual([]);
+      }
+    });
+  }
+}
+
+test('axe finds nothing at any step of a batch', async ({ page, demo }) => {
+  await page.goto(`${demo.url}/bench`);
+  await page.getByRole('radio', { name: /No soak/ }).click();
+  await page.getByRole('radio', { name: /High-speed jug/ }).click();
+  await page.getByRole('button', { name: 'Start this batch' }).click();
+  const check = async (where: string): Promise<void> => {
+    const { violations } = await new AxeBuilder({ page }).analyze();
+    expect(
+      violations.map((one) => `${where} ${one.id}: ${one.nodes.map((node) => node.html).join(', ')}`),
+    ).toEqual([]);
+  };
+  await page.getByRole('button', { name: 'Weigh: done' }).click();
+  await page.getByRole('button', { name: 'Start blending' }).click();
+  await expect(page.getByRole('timer')).toBeVisible();
+  await check('blending');
+  await page.getByRole('button', { name: /Stop blending now|Blending: done/ }).click();
+  await page.getByRole('button', { name: /^Strained/ }).click();
+  await check('straining, with an error');
+  await page.getByRole('textbox', { name: 'Milk, weighed' }).fill('900');
+  await page.getByRole('button', { name: /^Strained/ }).click();
+  await expect(page.getByText('Jug, bag and jars')).toBeVisible();
+  await check('bottling');
+  await page.getByRole('radio', { name: /^Not scalded/ }).click();
+  await page.getByRole('button', { name: /^Bottled/ }).click();
+  await expect(page.getByText('The jars are on the shelf')).toBeVisible();
+  await check('bottled');
+});
+
+test('nothing is cut off sideways, from a small phone to a wide screen', async ({ page, demo }) => {
+  for (const width of [320, 390, 640, 899, 900, 1280, 1800]) {
+    await page.setViewportSize({ width, height: 800 });
+    for (const path of SCREENS) {
+      await page.goto(`${demo.url}${path}`);
+      await settled(page);
+      const over = await page.evaluate(() => {
+        const wide = document.documentElement.clientWidth;
+        return [...document.querySelectorAll('main *, [role=main] *, nav *')]
+          .filter((node) => node.getBoundingClientRect().right > wide + 1 && node.getClientRects().length > 0)
+          .map((node) => node.textContent?.slice(0, 40));
+      });
+      expect(over, `${path} at ${width}`).toEqual([]);
+    }
+  }
+});
+
+test('targets are large enough for a thumb, larger at the counter', async ({ page, demo }) => {
+  await page.goto(`${demo.url}/bench`);
+  await settled(page);
+  for (const control of await page.locator('[role=button], [role=radio], [role=link], input').all()) {
+    const box = await control.boundingBox();
+    if (!box) continue;
+    expect(Math.round(box.height), (await control.textContent()) ?? '').toBeGreaterThanOrEqual(42);
+  }
+  await page.goto(`${demo.url}/counter`);
+  await page.getByRole('link', { name: /^Open Hazelnut/ }).click();
+  const end = await page.getByRole('button', { name: 'End the soak now' }).boundingBox();
+  expect(end?.height).toBeGreaterThanOrEqual(56);
+});
+
+test('the cook’s choice of colours holds against the device’s and through a reload', async ({
+  page,
+  demo,
+}) => {
+  await page.emulateMedia({ colorScheme: 'light' });
+  await page.goto(`${demo.url}/kitchen`);
+  await expect(page.getByRole('heading', { name: 'Measures' })).toBeVisible();
+  const ground = (): Promise<string> =>
+    page.getByRole('main').evaluate((node) => getComputedStyle(node).backgroundColor);
+  const light = await ground();
+  await page.getByRole('radio', { name: 'Dark' }).click();
+  await expect.poll(ground).not.toBe(light);
+  const dark = await ground();
+  await page.reload();
+  await expect.poll(ground).toBe(dark);
+  await page.getByRole('radio', { name: 'As the device' }).click();
+  await expect.poll(ground).toBe(light);
+});

@@ -1,0 +1,196 @@
+import { expect, figure, outcome, test } from './kitchen';
+
+test.use({ viewport: { width: 1280, height: 800 } });
+
+test.describe('planning at a wide screen', () => {
+  test.beforeEach(async ({ page, empty }) => {
+    await page.goto(`${empty.url}/bench`);
+    await expect(outcome(page)).toBeVisible();
+  });
+
+  test('recipe and outcome stand side by side, places in a rail', async ({ page }) => {
+    const rail = await page.getByRole('navigation', { name: 'Places' }).boundingBox();
+    expect(rail?.height).toBeGreaterThan(700);
+    const left = await outcome(page).boundingBox();
+    const right = await page.getByRole('region', { name: 'Nut or seed' }).boundingBox();
+    expect((left?.x ?? 0) + (left?.width ?? 0)).toBeLessThanOrEqual(right?.x ?? 0);
+  });
+
+  test('all fifteen nuts and seeds are there, and each gives a batch', async ({ page }) => {
+    const nuts = page.getByRole('radiogroup', { name: 'Nut or seed' }).getByRole('radio');
+    await expect(nuts).toHaveCount(15);
+    for (const name of await nuts.allTextContents()) {
+      await page.getByRole('radio', { name, exact: true }).click();
+      await expect(outcome(page)).toContainText(/\d+ mL/);
+      await expect(page.getByRole('textbox', { name: 'Name of the batch' })).toHaveValue(`${name} milk`);
+    }
+  });
+
+  test('what the screen shows is what the server computes for the same recipe', async ({ page, empty }) => {
+    await page.getByRole('radio', { name: 'Almond', exact: true }).click();
+    await page.getByRole('radio', { name: 'The nuts I have' }).click();
+    await page.getByRole('textbox', { name: 'Nuts as bought' }).fill('143');
+    await page.getByRole('textbox', { name: 'By cups, 1 to' }).fill('4');
+    await page.getByRole('radio', { name: /High-speed jug/ }).click();
+    const recipe = await page.evaluate(
+      () => (JSON.parse(localStorage.getItem('humble-churn.bench') ?? '{}') as { recipe: unknown }).recipe,
+    );
+    const response = await fetch(`${empty.url}/api/predict`, {
+      method: 'POST',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify({ format: 'humble-churn/recipe', version: 1, recipe }),
+    });
+    const said = (await response.json()) as { milk: { volumeMl: number; solidsPct: number }; nutG: number };
+    expect(said.nutG).toBe(143);
+    await expect(outcome(page)).toContainText(`${Math.round(said.milk.volumeMl / 10) * 10} mL`);
+    await expect(outcome(page)).toContainText(`${said.milk.solidsPct.toFixed(1)} % solids`);
+  });
+
+  test('the ratio by slider, cups, weight and share stay in step', async ({ page }) => {
+    await page.getByRole('textbox', { name: 'Share of nuts' }).fill('20');
+    await expect(page.getByRole('textbox', { name: 'By weight, 1 to' })).toHaveValue('4.00');
+    const slider = page.getByRole('slider', { name: 'Cups of water to one cup of nuts' });
+    const cups = page.getByRole('textbox', { name: 'By cups, 1 to' });
+    const before = Number(await cups.inputValue());
+    await slider.focus();
+    await page.keyboard.press('PageUp');
+    await expect.poll(async () => Number(await cups.inputValue())).toBeGreaterThan(before + 0.4);
+  });
+
+  test('dragging the slider redraws the figures while it moves', async ({ page }) => {
+    await page.getByRole('radio', { name: 'The nuts I have' }).click();
+    const slider = page.getByRole('slider', { name: 'Cups of water to one cup of nuts' });
+    await slider.scrollIntoViewIfNeeded();
+    const box = await slider.boundingBox();
+    if (!box) throw new Error('no slider');
+    const y = box.y + box.height / 2;
+    await page.mouse.move(box.x + box.width * 0.2, y);
+    await page.mouse.down();
+    const seen: number[] = [];
+    for (const part of [0.3, 0.5, 0.7, 0.9]) {
+      await page.mouse.move(box.x + box.width * part, y, { steps: 4 });
+      await page.waitForTimeout(60);
+      seen.push(figure(await outcome(page).textContent(), 'mL'));
+    }
+    await page.mouse.up();
+    expect(seen).toEqual([...seen].sort((a, b) => a - b));
+    expect(new Set(seen).size).toBe(seen.length);
+  });
+
+  test('what cannot be made says why and keeps the recipe', async ({ page }) => {
+    await page.getByRole('radio', { name: 'The milk I want' }).click();
+    await page.getByRole('textbox', { name: 'Milk', exact: true }).fill('59000');
+    await expect(page.getByRole('alert')).toContainText('This machine reaches');
+    await expect(page.getByRole('button', { name: 'Start this batch' })).toBeDisabled();
+    await page.getByRole('textbox', { name: 'Milk', exact: true }).fill('900');
+    await expect(outcome(page)).toContainText('900 mL');
+  });
+
+  test('a number out of range is said at its field, and the last good one stays in force', async ({
+    page,
+  }) => {
+    const weight = page.getByRole('textbox', { name: 'By weight, 1 to' });
+    await weight.fill('5');
+    const good = await outcome(page).textContent();
+    await weight.fill('500');
+    await expect(page.getByText(/Between 1 to 0.5 and 1 to 25 by weight/)).toBeVisible();
+    expect(await outcome(page).textContent()).toBe(good);
+  });
+
+  test('a change is taken back and made again, by button and by key', async ({ page }) => {
+    const hard = page.getByRole('radio', { name: 'Hard' });
+    await hard.click();
+    await page.getByRole('button', { name: 'Take the last change back' }).click();
+    await expect(hard).toHaveAttribute('aria-checked', 'false');
+    await page.getByRole('button', { name: 'Make the change again' }).click();
+    await expect(hard).toHaveAttribute('aria-checked', 'true');
+    await hard.focus();
+    await page.keyboard.press('Control+z');
+    await expect(hard).toHaveAttribute('aria-checked', 'false');
+  });
+
+  test('the recipe is still there after a reload', async ({ page }) => {
+    await page.getByRole('radio', { name: 'Pecan' }).click();
+    await page.getByRole('textbox', { name: 'By weight, 1 to' }).fill('5,5');
+    await page.reload();
+    await expect(page.getByRole('radio', { name: 'Pecan' })).toHaveAttribute('aria-checked', 'true');
+    await expect(page.getByRole('textbox', { name: 'By weight, 1 to' })).toHaveValue('5.50');
+  });
+
+  test('cautions stand where they matter', async ({ page }) => {
+    await page.getByRole('radio', { name: 'Brazil nut' }).click();
+    await expect(page.getByText(/selenium/)).toBeVisible();
+    await page.getByRole('radio', { name: 'Almond', exact: true }).click();
+    await page.getByRole('radio', { name: /Hot and quick/ }).click();
+    await expect(page.getByText(/hot liquid in a closed jug can burst out/)).toBeVisible();
+    await page.getByRole('radio', { name: /On the counter/ }).click();
+    await page.getByRole('textbox', { name: 'Hours of soaking, exactly' }).fill('11');
+    await expect(page.getByText(/Overnight belongs in the fridge/)).toBeVisible();
+  });
+});
+
+test('keys alone: from Now to a started batch', async ({ page, empty }) => {
+  await page.goto(empty.url);
+  await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
+  await page.keyboard.press('?');
+  await expect(page.getByRole('dialog', { name: 'Keys' })).toBeVisible();
+  await page.keyboard.press('Escape');
+  await expect(page.getByRole('dialog', { name: 'Keys' })).toBeHidden();
+  await page.keyboard.press('2');
+  await expect(page).toHaveURL(/\/bench$/);
+  const soaks = page.getByRole('radiogroup', { name: 'Soak', exact: true });
+  await soaks.getByRole('radio').first().focus();
+  await page.keyboard.press('ArrowLeft');
+  await expect(soaks.getByRole('radio', { name: 'No soak' })).toBeFocused();
+  await expect(soaks.getByRole('radio', { name: 'No soak' })).toHaveAttribute('aria-checked', 'true');
+  await page.getByRole('button', { name: 'Start this batch' }).focus();
+  await page.keyboard.press('Enter');
+  await expect(page).toHaveURL(/\/counter\//);
+  await page.getByRole('button', { name: 'Weigh: done' }).focus();
+  await page.keyboard.press(' ');
+  await expect(page.getByRole('button', { name: 'Start blending' })).toBeVisible();
+});
+
+test.describe('an ingredient of one’s own', () => {
+  test('is refused when it is poison, asked for what is missing, and then on the bench', async ({
+    page,
+    empty,
+  }) => {
+    await page.goto(`${empty.url}/bench`);
+    await page.getByRole('button', { name: 'Add one of your own' }).click();
+    await page.getByRole('textbox', { name: 'Name' }).fill('Bitter almond');
+    await page.getByRole('button', { name: 'Add it' }).click();
+    await expect(page.getByText('The pack says this; it is needed.')).toHaveCount(3);
+    await page.getByRole('textbox', { name: 'Fat', exact: true }).fill('24');
+    await page.getByRole('textbox', { name: 'Carbohydrate', exact: true }).fill('23,5');
+    await page.getByRole('textbox', { name: 'Protein', exact: true }).fill('5');
+    await page.getByRole('button', { name: 'Add it' }).click();
+    await expect(page.getByText(/release cyanide/)).toBeVisible();
+    await expect(page.getByRole('textbox', { name: 'Fat', exact: true })).toHaveValue('24');
+    await page.getByRole('textbox', { name: 'Name' }).fill('Tiger nut');
+    await page.getByRole('button', { name: 'Add it' }).click();
+    await expect(page).toHaveURL(/\/bench$/);
+    await page.getByRole('radio', { name: 'Tiger nut' }).click();
+    await expect(page.getByText(/some figures are guesses/)).toBeVisible();
+    await expect(outcome(page)).toContainText(/\d+ mL/);
+  });
+});
+
+test('the kitchen’s measures hold everywhere', async ({ page, empty }) => {
+  await page.goto(`${empty.url}/kitchen`);
+  await page.getByRole('radio', { name: /oz, cups/ }).click();
+  await page.getByRole('button', { name: 'Keep these settings' }).click();
+  await expect(page.getByText('The kitchen is kept')).toBeVisible();
+  await page.goto(`${empty.url}/bench`);
+  await expect(outcome(page)).toContainText(/cups?/);
+  await expect(outcome(page)).toContainText(/oz nuts/);
+  await expect(outcome(page)).toContainText('°F');
+  await page.goto(`${empty.url}/kitchen`);
+  await page.getByRole('radio', { name: /g, mL/ }).click();
+  await page.getByRole('textbox', { name: 'Time zone' }).fill('Middle/Nowhere');
+  await page.getByRole('button', { name: 'Keep these settings' }).click();
+  await expect(page.getByText(/Not a time zone this machine knows/)).toBeVisible();
+  await page.getByRole('textbox', { name: 'Time zone' }).fill('Europe/Lisbon');
+  await page.getByRole('button', { name: 'Keep these settings' }).click();
+  await expect(page.getByText('The kitchen is kept')).toBeVisible();
+});

@@ -1,0 +1,115 @@
+import type { ChildProcess } from 'node:child_process';
+import { spawn } from 'node:child_process';
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { dirname, join } from 'node:path';
+import { fileURLToPath } from 'node:url';
+import type { Page } from '@playwright/test';
+import { test as base, expect } from '@playwright/test';
+
+const ROOT = join(dirname(fileURLToPath(import.meta.url)), '..');
+
+/** The real server over the real export, on a folder of its own. It can be stopped, killed and started again. */
+export class Kitchen {
+  readonly dataDir = mkdtempSync(join(tmpdir(), 'humble-churn-e2e-'));
+  url = '';
+  private child: ChildProcess | null = null;
+  private port = '0';
+
+  constructor(private readonly args: readonly string[]) {}
+
+  async start(): Promise<this> {
+    this.url = await new Promise<string>((resolve, reject) => {
+      const child = spawn(process.execPath, ['--import', 'tsx', 'server/src/main.ts', ...this.args], {
+        cwd: ROOT,
+        env: { ...process.env, TZ: 'Europe/Lisbon', DATA_DIR: this.dataDir, PORT: this.port },
+        stdio: ['ignore', 'pipe', 'pipe'],
+      });
+      this.child = child;
+      let said = '';
+      const listen = (chunk: Buffer): void => {
+        said += chunk.toString();
+        const url = /http:\/\/127\.0\.0\.1:\d+/.exec(said)?.[0];
+        if (url !== undefined) resolve(url);
+      };
+      child.stdout.on('data', listen);
+      child.stderr.on('data', listen);
+      child.once('exit', () => reject(new Error(said)));
+    });
+    // Back at the same address after a restart, as on the cook's own machine.
+    this.port = new URL(this.url).port;
+    return this;
+  }
+
+  async stop(signal: NodeJS.Signals = 'SIGTERM'): Promise<void> {
+    const { child } = this;
+    if (!child || child.exitCode !== null || child.signalCode !== null) return;
+    const gone = new Promise((resolve) => child.once('exit', resolve));
+    child.kill(signal);
+    await gone;
+  }
+
+  async close(): Promise<void> {
+    await this.stop();
+    rmSync(this.dataDir, { recursive: true, force: true });
+  }
+}
+
+interface Kitchens {
+  /** A kitchen without demo data; one for each worker. */
+  empty: Kitchen;
+  /** The demo kitchen; one for each worker. */
+  demo: Kitchen;
+}
+
+export const test = base.extend<{ quiet: undefined }, Kitchens>({
+  empty: [
+    async ({}, use) => {
+      const kitchen = await new Kitchen([]).start();
+      await use(kitchen);
+      await kitchen.close();
+    },
+    { scope: 'worker', timeout: 60_000 },
+  ],
+  demo: [
+    async ({}, use) => {
+      const kitchen = await new Kitchen(['--demo']).start();
+      await use(kitchen);
+      await kitchen.close();
+    },
+    { scope: 'worker', timeout: 60_000 },
+  ],
+  // No page may say anything in the console, break, or reach beyond this machine.
+  quiet: [
+    async ({ page }, use) => {
+      const said: string[] = [];
+      page.on('pageerror', (error) => said.push(`error: ${error.message}`));
+      page.on('console', (message) => {
+        const expected = /Failed to load resource|ERR_CONNECTION_REFUSED/.test(message.text());
+        if (message.type() === 'error' && !expected) said.push(message.text());
+      });
+      page.on('request', (request) => {
+        const { protocol, hostname } = new URL(request.url());
+        if (protocol.startsWith('http') && hostname !== '127.0.0.1')
+          said.push(`left the machine: ${request.url()}`);
+      });
+      await use(undefined);
+      expect(said).toEqual([]);
+    },
+    { auto: true },
+  ],
+});
+
+export { expect };
+
+/** The figure in front of a unit in a text, as a number. */
+export function figure(text: string | null, unit: string): number {
+  const found = new RegExp(`([\\d.]+)\\s*${unit}`).exec(text ?? '');
+  if (!found) throw new Error(`no ${unit} in “${text ?? ''}”`);
+  return Number(found[1]);
+}
+
+/** What the bench says the batch comes to. */
+export function outcome(page: Page) {
+  return page.getByRole('region', { name: 'What it comes to' });
+}

@@ -1,0 +1,31 @@
+import { defineConfig } from '@playwright/test';
+
+export default defineConfig({
+  testDir: '.',
+  outputDir: '../test-results',
+  // Each worker has a server and a kitchen of its own; two cores carry two.
+  workers: 2,
+  fullyParallel: false,
+  forbidOnly: Boolean(process.env['CI']),
+  timeout: 90_000,
+  expect: { timeout: 15_000 },
+  reporter: [['list'], ['json', { outputFile: '../.build/e2e.json' }]],
+  use: {
+    browserName: 'chromium',
+    viewport: { width: 390, height: 844 },
+    timezoneId: 'Europe/Lisbon',
+    trace: 'retain-on-failure',
+    launchOptions: {
+      executablePath: '/usr/bin/chromium',
+      args: [
+        '--no-sandbox',
+        '--disable-gpu',
+        '--disable-quic',
+        '--no-first-run',
+        '--disable-background-networking',
+        '--disable-component-update',
+        '--disable-sync',
+      ],
+    },
+  },
+});

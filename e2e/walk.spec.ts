@@ -1,0 +1,233 @@
+import type { Page } from '@playwright/test';
+import { Kitchen, expect, figure, outcome, test } from './kitchen';
+
+/** Plans and starts a small unsoaked batch from the bench. */
+async function startQuickBatch(page: Page, url: string): Promise<void> {
+  await page.goto(`${url}/bench`);
+  await page.getByRole('radio', { name: /No soak/ }).click();
+  await page.getByRole('radio', { name: /High-speed jug/ }).click();
+  await page.getByRole('button', { name: 'Start this batch' }).click();
+  await expect(page).toHaveURL(/\/counter\/[0-9a-f-]{36}$/);
+}
+
+test.describe.configure({ mode: 'serial' });
+
+// One kitchen for the whole walk: each step stands on the one before.
+const empty = new Kitchen([]);
+
+test.beforeAll(async () => {
+  await empty.start();
+});
+
+test.afterAll(async () => {
+  await empty.close();
+});
+
+test('an empty kitchen teaches the first batch', async ({ page }) => {
+  await page.goto(empty.url);
+  await expect(page.getByText('Nothing to do')).toBeVisible();
+  for (const [place, words] of [
+    ['Counter', 'Nothing under way'],
+    ['Shelf', 'No jars yet'],
+    ['Notebook', 'The first page is empty'],
+  ] as const) {
+    await page.getByRole('link', { name: place, exact: true }).click();
+    await expect(page.getByText(words)).toBeVisible();
+  }
+  await page.goBack();
+  await expect(page.getByRole('heading', { name: 'Shelf', level: 1 })).toBeVisible();
+});
+
+test('from ratio to jar on a phone: the whole way, through reload, closed tab and restart', async ({
+  page,
+  context,
+}) => {
+  await page.goto(empty.url);
+  await page.getByRole('button', { name: 'Plan the first batch' }).click();
+  await expect(page).toHaveURL(/\/bench$/);
+
+  await test.step('choose a nut, an amount and a ratio, and see at once what comes of it', async () => {
+    await page.getByRole('button', { name: /Choose from/ }).click();
+    await page.getByRole('radio', { name: 'Hazelnut' }).click();
+    await page.getByRole('radio', { name: 'The nuts I have' }).click();
+    const nuts = page.getByRole('textbox', { name: 'Nuts as bought' });
+    await nuts.fill('135');
+    await expect(outcome(page)).toContainText('135 g nuts');
+    const before = figure(await outcome(page).textContent(), 'mL');
+    const cups = page.getByRole('textbox', { name: 'By cups, 1 to' });
+    await cups.fill('2 1/2');
+    await expect.poll(async () => figure(await outcome(page).textContent(), 'mL')).not.toBe(before);
+    // One cup of hazelnuts is 135 g: the share and the ratio by weight follow the cups.
+    await expect(page.getByRole('textbox', { name: 'By weight, 1 to' })).toHaveValue('4.37');
+    await expect(page.getByRole('textbox', { name: 'Share of nuts' })).toHaveValue('18.6');
+    await cups.fill('4');
+    await expect(outcome(page)).toContainText('Everyday');
+  });
+
+  await test.step('tools, soak and squeeze each change the figures', async () => {
+    const pulp = async (): Promise<number> =>
+      figure(/Pulp([\d.]+) g/.exec((await outcome(page).textContent()) ?? '')?.[0] ?? '', 'g');
+    const firm = await pulp();
+    await page.getByRole('radio', { name: 'Hard' }).click();
+    await expect.poll(pulp).toBeLessThan(firm);
+    await page.getByRole('radio', { name: /High-speed jug/ }).click();
+    await page.getByRole('radio', { name: /On the counter/ }).click();
+    await expect(outcome(page)).toContainText('Soak8 h');
+  });
+
+  await test.step('start it; the soak runs on through reload, closed tab and restart', async () => {
+    await page.getByRole('button', { name: 'Start this batch' }).click();
+    await expect(page).toHaveURL(/\/counter\/[0-9a-f-]{36}$/);
+    await expect(page.getByText('135 g of hazelnut')).toBeVisible();
+    await page.getByRole('button', { name: 'Weigh: done' }).click();
+    await page.getByRole('button', { name: 'The soak has begun' }).click();
+    await expect(page.getByRole('timer')).toContainText('7:59:');
+    await page.reload();
+    await expect(page.getByRole('timer')).toContainText('7:59:');
+
+    const address = page.url();
+    await page.close();
+    await empty.stop('SIGKILL');
+    await empty.start();
+    const again = await context.newPage();
+    await again.goto(empty.url);
+    await expect(again.getByRole('link', { name: /Soak: Hazelnut milk/ })).toContainText('7:5');
+    await again.getByRole('link', { name: /Soak: Hazelnut milk/ }).click();
+    await expect(again).toHaveURL(address);
+    await expect(again.getByRole('timer')).toContainText('7:5');
+    await again.getByRole('button', { name: 'End the soak now' }).click();
+    await expect(again.getByRole('button', { name: 'Drain and rinse: done' })).toBeVisible();
+    await again.close();
+  });
+});
+
+test('drain, blend, strain with typed fractions and decimal commas, bottle, shelf and notebook', async ({
+  page,
+  empty,
+}) => {
+  await page.goto(`${empty.url}/counter`);
+  await page.waitForTimeout(3000); await page.screenshot({ path: '/tmp/dbg.png' });
+  await page.getByRole('link', { name: 'Open Hazelnut milk' }).click();
+  await page.getByRole('button', { name: 'Drain and rinse: done' }).click();
+
+  await page.getByRole('button', { name: 'Start blending' }).click();
+  await expect(page.getByRole('timer')).toBeVisible();
+  await page.getByRole('button', { name: 'Stop blending now' }).click();
+
+  await test.step('nonsense is said at its field and nothing goes on', async () => {
+    await page.getByRole('button', { name: /^Strained/ }).click();
+    await expect(page.getByText('Enter the milk first')).toBeVisible();
+    await page.getByRole('textbox', { name: 'Milk, weighed' }).fill('plenty');
+    await expect(page.getByText('This is not a number')).toBeVisible();
+  });
+
+  await test.step('milk in cups as a fraction, pulp with a decimal comma', async () => {
+    await page.getByRole('radiogroup', { name: 'Milk in' }).getByRole('radio', { name: 'US cups' }).click();
+    await page.getByRole('textbox', { name: 'Milk, measured' }).fill('3 3/4');
+    await expect(page.getByText('after the froth has fallen')).toBeVisible();
+    await page.getByRole('textbox', { name: 'Pulp, weighed' }).fill('172,5');
+    await page.getByRole('button', { name: /^Strained/ }).click();
+  });
+
+  await test.step('undo goes back to straining with nothing kept, and forward again', async () => {
+    await expect(page.getByText('Jug, bag and jars')).toBeVisible();
+    await page.getByRole('button', { name: 'Undo the last entry' }).click();
+    await page.getByRole('radiogroup', { name: 'Milk in' }).getByRole('radio', { name: 'US cups' }).click();
+    await page.getByRole('textbox', { name: 'Milk, measured' }).fill('3¾');
+    await page.getByRole('textbox', { name: 'Pulp, weighed' }).fill('172,5');
+    await page.getByRole('button', { name: /^Strained/ }).click();
+  });
+
+  await test.step('two jars, one of them named', async () => {
+    // 3 3/4 US cups are 887 mL.
+    await expect(page.getByRole('textbox', { name: 'Milk in it' })).toHaveValue('887');
+    await page.getByRole('button', { name: 'Another jar' }).click();
+    await expect(page.getByRole('textbox', { name: 'Milk in it' })).toHaveCount(2);
+    await page.getByRole('textbox', { name: 'Name of jar 1' }).fill('Blue lid');
+    await page.getByRole('button', { name: /^Bottled/ }).click();
+    await expect(page.getByText('Say first whether the gear was scalded')).toBeVisible();
+    await page.getByRole('radio', { name: /^Scalded/ }).click();
+    await page.getByRole('button', { name: /^Bottled/ }).click();
+    await expect(page.getByText('The jars are on the shelf')).toBeVisible();
+  });
+
+  await test.step('the jar stands on the shelf with both its times', async () => {
+    await page.getByRole('button', { name: 'In the freezer' }).click();
+    await page.getByRole('button', { name: 'See the shelf' }).click();
+    const jar = page.getByRole('link', { name: 'Open Blue lid, Hazelnut milk' });
+    await expect(jar).toContainText('At its best');
+    await expect(jar).toContainText(/Best before (tomorrow|today|[A-Z][a-z]{2}) \d\d:\d\d/);
+    await expect(jar).toContainText(/Discard at [A-Z][a-z]{2} \d\d:\d\d/);
+    await page.reload();
+    await expect(page.getByRole('link', { name: 'Open Blue lid, Hazelnut milk' })).toBeVisible();
+  });
+
+  await test.step('pouring empties it, undo fills it again', async () => {
+    await page.getByRole('link', { name: 'Open Blue lid, Hazelnut milk' }).click();
+    await expect(page.getByText('440 mL left')).toBeVisible();
+    await page.getByRole('button', { name: 'Poured', exact: true }).click();
+    await expect(page.getByText('240 mL left')).toBeVisible();
+    await page.getByRole('button', { name: 'Undo the last entry' }).click();
+    await expect(page.getByText('440 mL left')).toBeVisible();
+  });
+
+  await test.step('the notebook has predicted beside measured', async () => {
+    await page.getByRole('link', { name: 'Notebook', exact: true }).click();
+    await page.getByRole('link', { name: /^Hazelnut milk/ }).click();
+    const comparison = page.getByRole('region', { name: 'Predicted beside measured' });
+    await expect(comparison).toContainText(/Milk890 mL of \d+ mL predicted/);
+    await expect(comparison).toContainText(/Pulp175 g of \d+ g predicted/);
+    await expect(page.getByRole('region', { name: 'What happened' })).toContainText('taken back');
+  });
+});
+
+test('a warmer fridge brings every jar’s moment forward', async ({ page }) => {
+  const discard = async (): Promise<string> => {
+    await page.goto(`${empty.url}/shelf`);
+    const jar = page.getByRole('link', { name: /Open Blue lid/ });
+    return (await jar.textContent())?.replace(/.*Discard at/, '') ?? '';
+  };
+  const cold = await discard();
+  await page.goto(`${empty.url}/kitchen`);
+  await page.getByRole('textbox', { name: /^Fridge/ }).fill('8');
+  await page.getByRole('button', { name: 'Keep these settings' }).click();
+  await expect(page.getByText('The kitchen is kept')).toBeVisible();
+  expect(await discard()).not.toBe(cold);
+});
+
+test('a double tap on start makes one batch', async ({ page }) => {
+  await page.goto(`${empty.url}/bench`);
+  await page.getByRole('radio', { name: /No soak/ }).click();
+  await page.getByRole('textbox', { name: 'Name of the batch' }).fill('Twice tapped');
+  await page.getByRole('button', { name: 'Start this batch' }).dblclick();
+  await expect(page).toHaveURL(/\/counter\/[0-9a-f-]{36}$/);
+  await page.goto(`${empty.url}/counter`);
+  await expect(page.getByRole('link', { name: 'Open Twice tapped' })).toHaveCount(1);
+});
+
+test('while the server is away the page says so, keeps what was typed, and goes on when it is back', async ({
+  page,
+  empty,
+}) => {
+  await startQuickBatch(page, empty.url);
+  await page.getByRole('button', { name: 'Weigh: done' }).click();
+  await page.getByRole('button', { name: 'Start blending' }).click();
+  await page.getByRole('button', { name: /Stop blending now|Blending: done/ }).click();
+  await page.getByRole('textbox', { name: 'Milk, weighed' }).fill('950');
+  await empty.stop();
+  await page.getByRole('button', { name: /^Strained/ }).click();
+  await expect(page.getByText('does not answer')).toBeVisible();
+  await expect(page.getByRole('textbox', { name: 'Milk, weighed' })).toHaveValue('950');
+  await empty.start();
+  await page.getByRole('button', { name: /^Strained/ }).click();
+  await expect(page.getByText('Jug, bag and jars')).toBeVisible();
+});
+
+test('a batch can be given up, and brought back', async ({ page }) => {
+  await startQuickBatch(page, empty.url);
+  await page.getByRole('button', { name: 'Give this batch up' }).click();
+  await page.getByRole('button', { name: 'No time after all' }).click();
+  await expect(page.getByText('Given up').first()).toBeVisible();
+  await page.getByRole('button', { name: 'Undo the last entry' }).click();
+  await expect(page.getByRole('button', { name: 'Weigh: done' })).toBeVisible();
+});

@@ -1,0 +1,5 @@
+// Builds the app when its sources changed.
+import { packages, site } from './setUp.mjs';
+
+await packages();
+await site();
