@@ -1,4 +1,4 @@
-import type { Page } from '@playwright/test';
+import type { BrowserContext, Page } from '@playwright/test';
 import { Kitchen, expect, figure, outcome, test } from './kitchen';
 
 /** Plans and starts a small unsoaked batch from the bench. */
@@ -10,20 +10,7 @@ async function startQuickBatch(page: Page, url: string): Promise<void> {
   await expect(page).toHaveURL(/\/counter\/[0-9a-f-]{36}$/);
 }
 
-test.describe.configure({ mode: 'serial' });
-
-// One kitchen for the whole walk: each step stands on the one before.
-const empty = new Kitchen([]);
-
-test.beforeAll(async () => {
-  await empty.start();
-});
-
-test.afterAll(async () => {
-  await empty.close();
-});
-
-test('an empty kitchen teaches the first batch', async ({ page }) => {
+async function anEmptyKitchenTeaches(page: Page, empty: Kitchen): Promise<void> {
   await page.goto(empty.url);
   await expect(page.getByText('Nothing to do')).toBeVisible();
   for (const [place, words] of [
@@ -36,12 +23,9 @@ test('an empty kitchen teaches the first batch', async ({ page }) => {
   }
   await page.goBack();
   await expect(page.getByRole('heading', { name: 'Shelf', level: 1 })).toBeVisible();
-});
+}
 
-test('from ratio to jar on a phone: the whole way, through reload, closed tab and restart', async ({
-  page,
-  context,
-}) => {
+async function fromRatioToSoak(page: Page, context: BrowserContext, empty: Kitchen): Promise<void> {
   await page.goto(empty.url);
   await page.getByRole('button', { name: 'Plan the first batch' }).click();
   await expect(page).toHaveURL(/\/bench$/);
@@ -99,14 +83,10 @@ test('from ratio to jar on a phone: the whole way, through reload, closed tab an
     await expect(again.getByRole('button', { name: 'Drain and rinse: done' })).toBeVisible();
     await again.close();
   });
-});
+}
 
-test('drain, blend, strain with typed fractions and decimal commas, bottle, shelf and notebook', async ({
-  page,
-  empty,
-}) => {
+async function fromDrainToNotebook(page: Page, empty: Kitchen): Promise<void> {
   await page.goto(`${empty.url}/counter`);
-  await page.waitForTimeout(3000); await page.screenshot({ path: '/tmp/dbg.png' });
   await page.getByRole('link', { name: 'Open Hazelnut milk' }).click();
   await page.getByRole('button', { name: 'Drain and rinse: done' }).click();
 
@@ -179,9 +159,9 @@ test('drain, blend, strain with typed fractions and decimal commas, bottle, shel
     await expect(comparison).toContainText(/Pulp175 g of \d+ g predicted/);
     await expect(page.getByRole('region', { name: 'What happened' })).toContainText('taken back');
   });
-});
+}
 
-test('a warmer fridge brings every jar’s moment forward', async ({ page }) => {
+async function aWarmerFridge(page: Page, empty: Kitchen): Promise<void> {
   const discard = async (): Promise<string> => {
     await page.goto(`${empty.url}/shelf`);
     const jar = page.getByRole('link', { name: /Open Blue lid/ });
@@ -193,9 +173,26 @@ test('a warmer fridge brings every jar’s moment forward', async ({ page }) => 
   await page.getByRole('button', { name: 'Keep these settings' }).click();
   await expect(page.getByText('The kitchen is kept')).toBeVisible();
   expect(await discard()).not.toBe(cold);
+}
+
+test('from ratio to jar on a phone, through reload, closed tab, kill and restart', async ({ context }) => {
+  test.setTimeout(180_000);
+  const kitchen = await new Kitchen([]).start();
+  try {
+    await test.step('an empty kitchen teaches the first batch', async () =>
+      anEmptyKitchenTeaches(await context.newPage(), kitchen));
+    await test.step('plan it and let it soak', async () =>
+      fromRatioToSoak(await context.newPage(), context, kitchen));
+    await test.step('drain, blend, strain, bottle, look back', async () =>
+      fromDrainToNotebook(await context.newPage(), kitchen));
+    await test.step('a warmer fridge brings every jar’s moment forward', async () =>
+      aWarmerFridge(await context.newPage(), kitchen));
+  } finally {
+    await kitchen.close();
+  }
 });
 
-test('a double tap on start makes one batch', async ({ page }) => {
+test('a double tap on start makes one batch', async ({ page, empty }) => {
   await page.goto(`${empty.url}/bench`);
   await page.getByRole('radio', { name: /No soak/ }).click();
   await page.getByRole('textbox', { name: 'Name of the batch' }).fill('Twice tapped');
@@ -223,7 +220,7 @@ test('while the server is away the page says so, keeps what was typed, and goes 
   await expect(page.getByText('Jug, bag and jars')).toBeVisible();
 });
 
-test('a batch can be given up, and brought back', async ({ page }) => {
+test('a batch can be given up, and brought back', async ({ page, empty }) => {
   await startQuickBatch(page, empty.url);
   await page.getByRole('button', { name: 'Give this batch up' }).click();
   await page.getByRole('button', { name: 'No time after all' }).click();

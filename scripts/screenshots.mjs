@@ -1,0 +1,53 @@
+// One current picture of each main view from the demo kitchen, into docs/screenshots.
+import { spawn } from 'node:child_process';
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { chromium as browserOf } from 'playwright-core';
+import { ROOT, chromium, packages, say, site } from './setUp.mjs';
+
+await packages();
+await site();
+await chromium();
+const dataDir = mkdtempSync(join(tmpdir(), 'humble-churn-shots-'));
+const server = spawn(process.execPath, ['--import', 'tsx', 'server/src/main.ts', '--demo'], {
+  cwd: ROOT,
+  env: { ...process.env, DATA_DIR: dataDir, PORT: '0' },
+});
+const url = await new Promise((resolve) => {
+  server.stdout.on('data', (chunk) => {
+    const found = /http:\/\/127\.0\.0\.1:\d+/.exec(String(chunk));
+    if (found) resolve(found[0]);
+  });
+});
+const browser = await browserOf.launch({ executablePath: '/usr/bin/chromium', args: ['--no-sandbox', '--disable-gpu'] });
+const PHONE = { width: 390, height: 844 };
+const WIDE = { width: 1280, height: 800 };
+
+async function shoot(name, viewport, colorScheme, steps) {
+  const page = await browser.newPage({ viewport, colorScheme });
+  await steps(page);
+  await page.waitForTimeout(1200);
+  await page.screenshot({ path: join(ROOT, `docs/screenshots/${name}.png`) });
+  await page.close();
+  say(name);
+}
+const open = (path) => (page) => page.goto(`${url}${path}`);
+const into = (path, link) => async (page) => {
+  await page.goto(`${url}${path}`);
+  await page.getByRole('link', { name: link }).first().click();
+};
+
+await shoot('now', PHONE, 'light', open('/'));
+await shoot('bench', PHONE, 'light', open('/bench'));
+await shoot('bench-wide', WIDE, 'dark', open('/bench'));
+await shoot('counter', PHONE, 'light', into('/counter', /^Open/));
+await shoot('shelf', PHONE, 'light', open('/shelf'));
+await shoot('shelf-wide', WIDE, 'light', open('/shelf'));
+await shoot('jar', PHONE, 'dark', into('/shelf', /^Open/));
+await shoot('notebook', PHONE, 'light', open('/notebook'));
+await shoot('record', PHONE, 'light', into('/notebook', /^Walnut/));
+await shoot('kitchen', PHONE, 'light', open('/kitchen'));
+await browser.close();
+server.kill();
+rmSync(dataDir, { recursive: true, force: true });

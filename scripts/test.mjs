@@ -1,0 +1,45 @@
+// npm test: from a fresh clone to lint, types, unit tests and browser tests.
+import { mkdirSync, readFileSync, rmSync } from 'node:fs';
+import { join } from 'node:path';
+import { ROOT, chromium, packages, run, say, site } from './setUp.mjs';
+
+const WORKSPACES = ['core', 'contract', 'server', 'client', 'e2e'];
+const UNIT = join(ROOT, '.build/unit.json');
+const BROWSER = join(ROOT, '.build/e2e.json');
+
+async function stage(name, command, args) {
+  say(name);
+  return (await run(command, args)) === 0;
+}
+
+function results(file) {
+  try {
+    return JSON.parse(readFileSync(file, 'utf8'));
+  } catch {
+    return null;
+  }
+}
+
+await packages();
+mkdirSync(join(ROOT, '.build'), { recursive: true });
+rmSync(UNIT, { force: true });
+rmSync(BROWSER, { force: true });
+
+let good = await stage('Lint', 'npx', ['eslint', '.']);
+good = (await stage('Format', 'npx', ['prettier', '--check', '.'])) && good;
+for (const folder of WORKSPACES) {
+  good = (await stage(`Types of ${folder}`, 'npx', ['tsc', '-p', folder])) && good;
+}
+good =
+  (await stage('Unit and server tests', 'npx', ['jest', '--json', `--outputFile=${UNIT}`, '--silent'])) && good;
+await site();
+await chromium();
+good =
+  (await stage('Browser tests', 'npx', ['playwright', 'test', '-c', 'e2e/playwright.config.ts'])) && good;
+
+const unit = results(UNIT);
+const browser = results(BROWSER);
+const passed = (unit?.numPassedTests ?? 0) + (browser?.stats.expected ?? 0);
+const failed = (unit?.numFailedTests ?? 0) + (browser?.stats.unexpected ?? 0) + (browser?.stats.flaky ?? 0);
+console.log(`${passed} passed, ${failed} failed`);
+process.exit(good && unit && browser && failed === 0 ? 0 : 1);
