@@ -15,7 +15,15 @@ module.exports = {
       displayName: 'client',
       rootDir: `${__dirname}/client`,
       preset: 'jest-expo',
-      transform: { '\\.[jt]sx?$': ['babel-jest', { configFile: `${__dirname}/client/babel.config.js`, caller: { name: 'metro', bundler: 'metro', platform: 'ios' } }] },
+      transform: {
+        '\\.[jt]sx?$': [
+          'babel-jest',
+          {
+            configFile: `${__dirname}/client/babel.config.js`,
+            caller: { name: 'metro', bundler: 'metro', platform: 'ios' },
+          },
+        ],
+      },
       testMatch: ['<rootDir>/test/**/*.test.{ts,tsx}'],
       moduleNameMapper: { '^~/(.*)$': '<rootDir>/src/$1' },
       transformIgnorePatterns: [

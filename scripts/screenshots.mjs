@@ -20,7 +20,10 @@ const url = await new Promise((resolve) => {
     if (found) resolve(found[0]);
   });
 });
-const browser = await browserOf.launch({ executablePath: '/usr/bin/chromium', args: ['--no-sandbox', '--disable-gpu'] });
+const browser = await browserOf.launch({
+  executablePath: '/usr/bin/chromium',
+  args: ['--no-sandbox', '--disable-gpu'],
+});
 const PHONE = { width: 390, height: 844 };
 const WIDE = { width: 1280, height: 800 };
 

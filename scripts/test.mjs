@@ -31,7 +31,8 @@ for (const folder of WORKSPACES) {
   good = (await stage(`Types of ${folder}`, 'npx', ['tsc', '-p', folder])) && good;
 }
 good =
-  (await stage('Unit and server tests', 'npx', ['jest', '--json', `--outputFile=${UNIT}`, '--silent'])) && good;
+  (await stage('Unit and server tests', 'npx', ['jest', '--json', `--outputFile=${UNIT}`, '--silent'])) &&
+  good;
 await site();
 await chromium();
 good =

@@ -188,7 +188,7 @@ describe('a batch on the wire', () => {
     what: {
       type: 'planned' as const,
       recipe: RECIPE,
-      prediction: predicted(),
+      prediction: PredictionSchema.parse(predicted()),
       around: { roomTempC: 20, fridgeTempC: 4 },
       budgetH: 96 as const,
     },

@@ -17,19 +17,19 @@ import {
 const METRIC: Manner = { measures: 'metric', cupSystem: 'us' };
 const US: Manner = { measures: 'us', cupSystem: 'us' };
 
-test.each([
+test.each<[number, Manner, string]>([
   [933.35, METRIC, '930 mL'],
   [42.4, METRIC, '42 mL'],
   [946.352, US, '4 cups'],
   [236.588, US, '1 cup'],
   [355, US, '1½ cups'],
   [30, US, '2 tbsp'],
-  [500, { measures: 'us', cupSystem: 'metric' } as Manner, '2 cups'],
+  [500, { measures: 'us', cupSystem: 'metric' }, '2 cups'],
 ])('%d mL is shown as %s', (ml, manner, words) => {
   expect(shownVolume(ml, manner)).toBe(words);
 });
 
-test.each([
+test.each<[number, Manner, string]>([
   [188.53, METRIC, '190 g'],
   [41.6, METRIC, '42 g'],
   [28.3495, US, '1 oz'],

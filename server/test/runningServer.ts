@@ -20,7 +20,6 @@ export interface Answer {
   type: string;
   headers: Headers;
   /** The answer as JSON; checked by whoever reads it. */
-  // eslint-disable-next-line @typescript-eslint/no-explicit-any
   body: any;
 }
 

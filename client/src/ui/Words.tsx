@@ -17,15 +17,7 @@ interface Props {
 }
 
 /** All text of the app: sizes, families and tones in one place. */
-export function Words({
-  kind = 'body',
-  tone = 'ink',
-  children,
-  level,
-  style,
-  live,
-  numberOfLines,
-}: Props) {
+export function Words({ kind = 'body', tone = 'ink', children, level, style, live, numberOfLines }: Props) {
   const colour = useColours();
   const tones = {
     ink: colour.ink,
