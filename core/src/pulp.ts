@@ -9,3 +9,8 @@ export const PULP_KEEP_DAYS: Readonly<Record<PulpPlace, number>> = { fridge: 2, 
 export function pulpUseByMs(place: PulpPlace, sinceMs: number): number {
   return sinceMs + PULP_KEEP_DAYS[place] * DAY_MS;
 }
+
+/** What a share of pulp weighs once put away, g: dried it keeps its solids only. `waterPct` is its water by mass. */
+export function storedPulpG(place: PulpPlace, wetG: number, waterPct: number): number {
+  return place === 'dried' ? wetG * (1 - waterPct / 100) : wetG;
+}

@@ -13,6 +13,7 @@ import {
   predict,
   pulpUseByMs,
   standing,
+  storedPulpG,
   timerEndMs,
 } from '../src';
 import { workedRecipe } from './recipes';
@@ -355,6 +356,12 @@ describe('the agenda', () => {
     );
     expect(item?.dueMs).toBe(T0 + 9 * H + 48 * H);
   });
+});
+
+test('dried pulp weighs its solids, cold or frozen pulp all of itself', () => {
+  expect(storedPulpG('dried', 200, 60)).toBeCloseTo(80, 9);
+  expect(storedPulpG('fridge', 200, 60)).toBe(200);
+  expect(storedPulpG('freezer', 200, 60)).toBe(200);
 });
 
 test('pulp keeps two days cold, ninety frozen, thirty dried', () => {

@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import type { BatchHappening, PulpPlace, Random, Recipe } from '@humble-churn/core';
-import { batchState, normal, seeded } from '@humble-churn/core';
+import { batchState, normal, seeded, storedPulpG } from '@humble-churn/core';
 import { coreEvent } from '@humble-churn/contract';
 import { recordEvents, startBatch, viewBatch } from './batches';
 import type { Db } from './database';
@@ -236,7 +236,8 @@ async function tell(db: Db, story: Story, now: Date, random: Random): Promise<vo
   const jar = jars[0];
   if (!jar) return;
   if (pulp && pulpG > 0) {
-    await batch.wait(10 * 60_000).say({ type: 'pulp-stored', place: pulp, massG: pulpG });
+    const massG = Math.round(storedPulpG(pulp, pulpG, prediction.pulp.waterPct));
+    await batch.wait(10 * 60_000).say({ type: 'pulp-stored', place: pulp, massG });
   }
   switch (story.end) {
     case 'drunk':

@@ -17,13 +17,25 @@ interface Props {
   onEmpty?: () => void;
   note?: string;
   counter?: boolean;
+  /** Stands under other fields rather than beside them. */
+  stacked?: boolean;
 }
 
 /**
  * A number as cooks write it: 250, 1 1/2, ½, 2,5. What cannot be read stays as typed, with the reason under it,
  * and the last good number stays in force.
  */
-export function QuantityField({ label, unit, shown, onNumber, error, onEmpty, note, counter }: Props) {
+export function QuantityField({
+  label,
+  unit,
+  shown,
+  onNumber,
+  error,
+  onEmpty,
+  note,
+  counter,
+  stacked = false,
+}: Props) {
   const colour = useColours();
   const id = useId();
   const [typed, setTyped] = useState<string | null>(null);
@@ -38,7 +50,7 @@ export function QuantityField({ label, unit, shown, onNumber, error, onEmpty, no
     } else setTrouble(reading.ok ? onNumber(reading.value) : quantityWords(reading));
   };
   return (
-    <View style={styles.field}>
+    <View style={stacked ? styles.stacked : styles.field}>
       <Words kind="small" tone="soft">
         {label}
       </Words>
@@ -93,6 +105,7 @@ export function QuantityField({ label, unit, shown, onNumber, error, onEmpty, no
 
 const styles = StyleSheet.create({
   field: { gap: SPACE.tight, flexGrow: 1, flexBasis: 130 },
+  stacked: { gap: SPACE.tight },
   box: {
     flexDirection: 'row',
     alignItems: 'center',

@@ -50,6 +50,7 @@ export function AmountPanel({ draft, ingredient, kitchen, prediction }: BenchPro
       {amount.by === 'milk' ? (
         <>
           <QuantityField
+            stacked
             key={`milk-${milkUnit}`}
             label="Milk"
             unit={milkUnit === 'cups' ? cupName : milkUnit}
@@ -73,6 +74,7 @@ export function AmountPanel({ draft, ingredient, kitchen, prediction }: BenchPro
       ) : (
         <>
           <QuantityField
+            stacked
             key={`nuts-${nutUnit}`}
             label="Nuts as bought"
             unit={nutUnit === 'cups' ? cupName : nutUnit}

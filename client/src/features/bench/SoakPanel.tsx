@@ -58,6 +58,7 @@ export function SoakPanel({ draft, ingredient, kitchen, prediction }: BenchProps
             onChange={setHours}
           />
           <QuantityField
+            stacked
             label="Hours of soaking, exactly"
             unit="h"
             shown={String(Number(soak.hours.toFixed(2)))}

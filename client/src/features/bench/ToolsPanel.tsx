@@ -43,6 +43,7 @@ export function ToolsPanel({ draft, kitchen }: BenchProps) {
       />
       {!pressed && (
         <QuantityField
+          stacked
           key={blend.machine}
           label="Your jug’s fill line"
           unit="mL"

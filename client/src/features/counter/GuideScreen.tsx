@@ -1,5 +1,5 @@
 import type { PulpPlace, StepState } from '@humble-churn/core';
-import { shownClock, shownDuration, shownMass, timerEndMs } from '@humble-churn/core';
+import { shownClock, shownDuration, shownMass, storedPulpG, timerEndMs } from '@humble-churn/core';
 import { useRouter } from 'expo-router';
 import { Check, Play, Undo2, X } from '../../ui/icons';
 import { useState } from 'react';
@@ -89,7 +89,15 @@ function Guide({ batch, kitchen }: { batch: KnownBatch; kitchen: KnownKitchen })
                 key={place}
                 label={label}
                 busy={record.isPending}
-                onPress={() => record.say([{ type: 'pulp-stored', place, massG: pulpG }])}
+                onPress={() =>
+                  record.say([
+                    {
+                      type: 'pulp-stored',
+                      place,
+                      massG: storedPulpG(place, pulpG, state.prediction.pulp.waterPct),
+                    },
+                  ])
+                }
               />
             ))}
           </View>

@@ -84,6 +84,7 @@ function Settings({ kitchen }: { kitchen: KnownKitchen }) {
           name="fridgeTempC"
           render={({ field }) => (
             <QuantityField
+              stacked
               label="Fridge, as a thermometer in it reads"
               unit="°C"
               shown={String(field.value)}
@@ -101,6 +102,7 @@ function Settings({ kitchen }: { kitchen: KnownKitchen }) {
           name="roomTempC"
           render={({ field }) => (
             <QuantityField
+              stacked
               label="Room, where a bowl soaks"
               unit="°C"
               shown={String(field.value)}
