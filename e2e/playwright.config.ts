@@ -7,7 +7,7 @@ export default defineConfig({
   workers: 2,
   fullyParallel: false,
   forbidOnly: Boolean(process.env['CI']),
-  timeout: 90_000,
+  timeout: 240_000,
   expect: { timeout: 15_000 },
   reporter: [['list'], ['json', { outputFile: '../.build/e2e.json' }]],
   use: {

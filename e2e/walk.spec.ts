@@ -176,7 +176,6 @@ async function aWarmerFridge(page: Page, empty: Kitchen): Promise<void> {
 }
 
 test('from ratio to jar on a phone, through reload, closed tab, kill and restart', async ({ context }) => {
-  test.setTimeout(180_000);
   const kitchen = await new Kitchen([]).start();
   try {
     await test.step('an empty kitchen teaches the first batch', async () =>
