@@ -99,6 +99,10 @@ async function fromDrainToNotebook(page: Page, empty: Kitchen): Promise<void> {
     await expect(page.getByText('Enter the milk first')).toBeVisible();
     await page.getByRole('textbox', { name: 'Milk, weighed' }).fill('plenty');
     await expect(page.getByText('This is not a number')).toBeVisible();
+    await page.getByRole('textbox', { name: 'Milk, weighed' }).fill('900');
+    await page.getByRole('textbox', { name: 'Milk, weighed' }).fill('900 or so');
+    // The 900 that stood there before must not be kept in its place.
+    await expect(page.getByRole('button', { name: /^Strained/ })).toBeDisabled();
   });
 
   await test.step('milk in cups as a fraction, pulp with a decimal comma', async () => {
@@ -169,6 +173,10 @@ async function aWarmerFridge(page: Page, empty: Kitchen): Promise<void> {
   };
   const cold = await discard();
   await page.goto(`${empty.url}/kitchen`);
+  await page.getByRole('textbox', { name: /^Fridge/ }).fill('cold');
+  await page.getByRole('button', { name: 'Keep these settings' }).click();
+  await expect(page.getByText('This is not a number')).toBeVisible();
+  await expect(page.getByText('The kitchen is kept')).toBeHidden();
   await page.getByRole('textbox', { name: /^Fridge/ }).fill('8');
   await page.getByRole('button', { name: 'Keep these settings' }).click();
   await expect(page.getByText('The kitchen is kept')).toBeVisible();

@@ -6,6 +6,7 @@ export * from './caution';
 export * from './composition';
 export * from './ingredient';
 export * from './machine';
+export * from './measure';
 export * from './nutTable';
 export * from './peel';
 export * from './predict';

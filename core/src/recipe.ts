@@ -1,3 +1,4 @@
+import { DEFAULT_RUPTURE } from './blend';
 import type { NutForm } from './ingredient';
 import type { MachineKind } from './machine';
 import type { Peel } from './peel';
@@ -96,4 +97,39 @@ export function soakSpells(soak: Soak, around: Surroundings): SoakSpell[] {
     spells.push({ hours: Math.min(every, soak.hours - doneH), placeTempC, pourTempC });
   }
   return spells;
+}
+
+/**
+ * The plainest recipe of one whole nut: a litre of milk, soaked in the fridge with the water poured away, blended
+ * all at once to the usual rupture, through a fine bag with a firm squeeze. What a cook or a kitchen has decided
+ * is put over it.
+ */
+export function plainRecipe(name: string, ingredient: string, waterPerNut: number, soakH: number): Recipe {
+  return {
+    name,
+    nuts: [{ ingredient, form: 'whole', share: 1 }],
+    amount: { by: 'milk', volumeMl: 1000 },
+    waterPerNut,
+    soak: {
+      method: 'fridge',
+      hours: soakH,
+      pourTempC: TAP_TEMP_C,
+      saltGPerKg: 0,
+      changeEveryH: CHANGE_EVERY_H,
+      water: 'poured',
+    },
+    peel: 'leave',
+    blend: {
+      machine: 'standard-jug',
+      powerW: null,
+      fillLineMl: null,
+      speed: 1,
+      waterOrder: 'at-once',
+      end: { by: 'rupture', rupture: DEFAULT_RUPTURE },
+      presses: 1,
+      liquidTempC: TAP_TEMP_C,
+      iceShare: 0,
+    },
+    strain: { strainer: 'fine-bag', squeeze: 'firm', washShare: 0 },
+  };
 }

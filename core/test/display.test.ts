@@ -2,9 +2,12 @@ import fc from 'fast-check';
 import type { Manner } from '../src';
 import {
   bodyOf,
+  gPer,
   kitchenRound,
+  mlPer,
   normal,
   readMass,
+  readingIn,
   seeded,
   shownClock,
   shownDuration,
@@ -12,6 +15,7 @@ import {
   shownTemp,
   shownVolume,
   stepMinutes,
+  typedFigure,
 } from '../src';
 
 const METRIC: Manner = { measures: 'metric', cupSystem: 'us' };
@@ -134,4 +138,20 @@ test('the same seed gives the same run, spread as it should be', () => {
   const sd = Math.sqrt(a.reduce((sum, x) => sum + (x - mean) ** 2, 0) / a.length);
   expect(mean).toBeCloseTo(0, 1);
   expect(sd).toBeCloseTo(1, 1);
+});
+
+describe('a number typed in a unit', () => {
+  test('is kept as grams or millilitres', () => {
+    expect(readingIn(3.75, 'cups', 'us')).toEqual({ volumeMl: 3.75 * 236.588 });
+    expect(readingIn(2, 'cups', 'metric')).toEqual({ volumeMl: 500 });
+    expect(readingIn(930, 'mL', 'us')).toEqual({ volumeMl: 930 });
+    expect(readingIn(32, 'oz', 'us')).toEqual({ massG: 32 * 28.3495 });
+    expect(readingIn(177, 'g', 'us')).toEqual({ massG: 177 });
+  });
+
+  test('is shown in its own unit to four figures', () => {
+    expect(typedFigure(1000 / mlPer('cups', 'us'))).toBe('4.227');
+    expect(typedFigure(143 / gPer('oz'))).toBe('5.044');
+    expect(typedFigure(154.999999)).toBe('155');
+  });
 });

@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import type { BatchHappening, PulpPlace, Random, Recipe } from '@humble-churn/core';
-import { batchState, normal, seeded, storedPulpG } from '@humble-churn/core';
+import { batchState, normal, plainRecipe, seeded, storedPulpG } from '@humble-churn/core';
 import { coreEvent } from '@humble-churn/contract';
 import { recordEvents, startBatch, viewBatch } from './batches';
 import type { Db } from './database';
@@ -18,25 +18,10 @@ interface Dish {
   pulp: PulpPlace | null;
 }
 
+const PLAIN = plainRecipe('', 'almond', 6.6, 10);
 const BASE: Recipe = {
-  name: '',
-  nuts: [],
-  amount: { by: 'milk', volumeMl: 1000 },
-  waterPerNut: 6.6,
-  soak: { method: 'fridge', hours: 10, pourTempC: 15, saltGPerKg: 0, changeEveryH: 12, water: 'poured' },
-  peel: 'leave',
-  blend: {
-    machine: 'high-speed-jug',
-    powerW: null,
-    fillLineMl: null,
-    speed: 1,
-    waterOrder: 'at-once',
-    end: { by: 'rupture', rupture: 0.85 },
-    presses: 1,
-    liquidTempC: 12,
-    iceShare: 0,
-  },
-  strain: { strainer: 'fine-bag', squeeze: 'firm', washShare: 0 },
+  ...PLAIN,
+  blend: { ...PLAIN.blend, machine: 'high-speed-jug', liquidTempC: 12 },
 };
 
 function nut(ingredient: string, share = 1): Recipe['nuts'][number] {

@@ -1,6 +1,6 @@
 import { createHash } from 'node:crypto';
 import type { Route } from '@humble-churn/contract';
-import { eq } from 'drizzle-orm';
+import { eq, lt } from 'drizzle-orm';
 import type { Express, Request, Response } from 'express';
 import { z } from 'zod';
 import type { Db } from './database';
@@ -72,6 +72,14 @@ export function serve<P extends AnyShape, Q extends AnyShape, B extends AnyShape
   app[route.method](route.path, async (request, response) => {
     answer(route, response, await handle(readCall(route, request)));
   });
+}
+
+/** A tap is retried within minutes; after this long its key has done its work. */
+const KEYS_KEPT_MS = 60 * 86_400_000;
+
+/** Forgets the keys of creating calls long past. */
+export async function forgetOldKeys(db: Db, now: Date): Promise<void> {
+  await db.delete(idempotencyKeys).where(lt(idempotencyKeys.at, new Date(now.getTime() - KEYS_KEPT_MS)));
 }
 
 const IdempotencyKeySchema = z.string().regex(/^[\x21-\x7e]{8,100}$/);

@@ -4,6 +4,7 @@ import { createApp } from './app';
 import { openDatabase } from './database';
 import { loadDemoKitchen } from './demoKitchen';
 import { ensureKitchen } from './kitchens';
+import { forgetOldKeys } from './mount';
 
 export interface RunningServer {
   url: string;
@@ -28,6 +29,7 @@ export async function startServer(options: ServerOptions): Promise<RunningServer
     const now = new Date();
     if (demo) await loadDemoKitchen(db, now);
     await ensureKitchen(db, now);
+    await forgetOldKeys(db, now);
     const server = createServer(createApp(db, siteDir));
     await listen(server, port);
     const address = server.address();

@@ -3,6 +3,7 @@ import { spawn } from 'node:child_process';
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { plainRecipe } from '@humble-churn/core';
 
 const MAIN = join(__dirname, '../src/main.ts');
 const SITE = join(__dirname, 'site');
@@ -91,24 +92,12 @@ export class RunningServer {
   }
 }
 
-/** A recipe in the form of the wire. */
+const PLAIN = plainRecipe('Almond milk', 'almond', (4 * 236.588 * 0.998) / 143, 8);
+
+/** A recipe in the form of the wire: a cup of almonds on the counter, a minute in a strong jug. */
 export const RECIPE = {
-  name: 'Almond milk',
-  nuts: [{ ingredient: 'almond', form: 'whole', share: 1 }],
+  ...PLAIN,
   amount: { by: 'nuts', massG: 143 },
-  waterPerNut: (4 * 236.588 * 0.998) / 143,
-  soak: { method: 'counter', hours: 8, pourTempC: 20, saltGPerKg: 0, changeEveryH: null, water: 'poured' },
-  peel: 'leave',
-  blend: {
-    machine: 'high-speed-jug',
-    powerW: null,
-    fillLineMl: null,
-    speed: 1,
-    waterOrder: 'at-once',
-    end: { by: 'seconds', seconds: 60 },
-    presses: 1,
-    liquidTempC: 15,
-    iceShare: 0,
-  },
-  strain: { strainer: 'fine-bag', squeeze: 'firm', washShare: 0 },
+  soak: { ...PLAIN.soak, method: 'counter', pourTempC: 20 },
+  blend: { ...PLAIN.blend, machine: 'high-speed-jug', end: { by: 'seconds', seconds: 60 } },
 };

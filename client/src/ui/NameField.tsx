@@ -1,6 +1,6 @@
 import { useId } from 'react';
-import { StyleSheet, TextInput, View } from 'react-native';
-import { Words } from './Words';
+import { StyleSheet, TextInput } from 'react-native';
+import { FieldFrame } from './FieldFrame';
 import { FONT, SPACE, TOUCH, useColours } from './theme';
 
 interface Props {
@@ -18,10 +18,7 @@ export function NameField({ label, value, onChange, onBlur, error = null, note, 
   const colour = useColours();
   const id = useId();
   return (
-    <View style={styles.field}>
-      <Words kind="small" tone="soft">
-        {label}
-      </Words>
+    <FieldFrame label={label} noteId={`${id}-note`} error={error} note={note} style={styles.field}>
       <TextInput
         value={value}
         onChangeText={onChange}
@@ -40,25 +37,12 @@ export function NameField({ label, value, onChange, onBlur, error = null, note, 
           },
         ]}
       />
-      <View nativeID={`${id}-note`} aria-live="polite">
-        {error !== null ? (
-          <Words kind="small" tone="buoy">
-            {error}
-          </Words>
-        ) : (
-          note !== undefined && (
-            <Words kind="small" tone="soft">
-              {note}
-            </Words>
-          )
-        )}
-      </View>
-    </View>
+    </FieldFrame>
   );
 }
 
 const styles = StyleSheet.create({
-  field: { gap: SPACE.tight, flexGrow: 1 },
+  field: { flexGrow: 1 },
   input: {
     minHeight: TOUCH.usual,
     borderWidth: 1,

@@ -2,6 +2,7 @@ import { quantityWords } from '@humble-churn/contract';
 import { readQuantity } from '@humble-churn/core';
 import { useId, useState } from 'react';
 import { StyleSheet, TextInput, View } from 'react-native';
+import { FieldFrame } from './FieldFrame';
 import { Words } from './Words';
 import { FONT, SPACE, TOUCH, useColours } from './theme';
 
@@ -15,6 +16,8 @@ interface Props {
   /** An error from elsewhere that belongs to this field. */
   error?: string | null;
   onEmpty?: () => void;
+  /** What stands in the field is no number that was taken: the last one must not pass for it. */
+  onTrouble?: () => void;
   note?: string;
   counter?: boolean;
   /** Stands under other fields rather than beside them. */
@@ -32,6 +35,7 @@ export function QuantityField({
   onNumber,
   error,
   onEmpty,
+  onTrouble,
   note,
   counter,
   stacked = false,
@@ -47,13 +51,20 @@ export function QuantityField({
     if (!reading.ok && reading.why === 'empty' && onEmpty) {
       onEmpty();
       setTrouble(null);
-    } else setTrouble(reading.ok ? onNumber(reading.value) : quantityWords(reading));
+      return;
+    }
+    const why = reading.ok ? onNumber(reading.value) : quantityWords(reading);
+    setTrouble(why);
+    if (why !== null) onTrouble?.();
   };
   return (
-    <View style={stacked ? styles.stacked : styles.field}>
-      <Words kind="small" tone="soft">
-        {label}
-      </Words>
+    <FieldFrame
+      label={label}
+      noteId={`${id}-note`}
+      error={message}
+      note={note}
+      style={stacked ? styles.stacked : styles.field}
+    >
       <View
         style={[
           styles.box,
@@ -86,26 +97,13 @@ export function QuantityField({
         />
         <Words tone="soft">{unit}</Words>
       </View>
-      <View nativeID={`${id}-note`} aria-live="polite">
-        {message !== null ? (
-          <Words kind="small" tone="buoy">
-            {message}
-          </Words>
-        ) : (
-          note !== undefined && (
-            <Words kind="small" tone="soft">
-              {note}
-            </Words>
-          )
-        )}
-      </View>
-    </View>
+    </FieldFrame>
   );
 }
 
 const styles = StyleSheet.create({
-  field: { gap: SPACE.tight, flexGrow: 1, flexBasis: 130 },
-  stacked: { gap: SPACE.tight },
+  field: { flexGrow: 1, flexBasis: 130 },
+  stacked: {},
   box: {
     flexDirection: 'row',
     alignItems: 'center',

@@ -1,4 +1,5 @@
-import { CUP_ML, OUNCE_G, cupG } from '@humble-churn/core';
+import type { MassUnit, VolumeUnit } from '@humble-churn/core';
+import { cupG, gPer, mlPer, typedFigure } from '@humble-churn/core';
 import { useState } from 'react';
 import { Choice } from '../../ui/Choice';
 import { Panel } from '../../ui/Panel';
@@ -6,24 +7,18 @@ import { QuantityField } from '../../ui/QuantityField';
 import type { BenchProps } from './BenchScreen';
 import { CUP_NAMES } from '../kitchen/words';
 
-type MilkUnit = 'mL' | 'cups';
-type NutUnit = 'g' | 'oz' | 'cups';
-
-function tidy(value: number): string {
-  return String(Number(value.toPrecision(4)));
-}
+type NutUnit = MassUnit | 'cups';
 
 /** How much milk is wanted, or how many nuts there are. */
 export function AmountPanel({ draft, ingredient, kitchen, prediction }: BenchProps) {
   const { recipe, change } = draft;
   const { amount } = recipe;
   const us = kitchen.measures === 'us';
-  const [milkUnit, setMilkUnit] = useState<MilkUnit>(us ? 'cups' : 'mL');
+  const [milkUnit, setMilkUnit] = useState<VolumeUnit>(us ? 'cups' : 'mL');
   const [nutUnit, setNutUnit] = useState<NutUnit>(us ? 'cups' : 'g');
-  const cupMl = CUP_ML[kitchen.cupSystem];
   const nutCupG = ingredient ? cupG(ingredient, recipe.nuts[0]?.form ?? 'whole', kitchen.cupSystem) : 140;
-  const mlPer = { mL: 1, cups: cupMl }[milkUnit];
-  const gPer = { g: 1, oz: OUNCE_G, cups: nutCupG }[nutUnit];
+  const milkUnitMl = mlPer(milkUnit, kitchen.cupSystem);
+  const nutUnitG = nutUnit === 'cups' ? nutCupG : gPer(nutUnit);
   const cupName = CUP_NAMES[kitchen.cupSystem];
 
   const switchTo = (by: 'milk' | 'nuts'): void =>
@@ -54,10 +49,10 @@ export function AmountPanel({ draft, ingredient, kitchen, prediction }: BenchPro
             key={`milk-${milkUnit}`}
             label="Milk"
             unit={milkUnit === 'cups' ? cupName : milkUnit}
-            shown={tidy(amount.volumeMl / mlPer)}
+            shown={typedFigure(amount.volumeMl / milkUnitMl)}
             onNumber={(value) => {
               if (value <= 0) return 'More than nothing, please.';
-              change('amount', (now) => ({ ...now, amount: { by: 'milk', volumeMl: value * mlPer } }));
+              change('amount', (now) => ({ ...now, amount: { by: 'milk', volumeMl: value * milkUnitMl } }));
               return null;
             }}
           />
@@ -78,10 +73,10 @@ export function AmountPanel({ draft, ingredient, kitchen, prediction }: BenchPro
             key={`nuts-${nutUnit}`}
             label="Nuts as bought"
             unit={nutUnit === 'cups' ? cupName : nutUnit}
-            shown={tidy(amount.massG / gPer)}
+            shown={typedFigure(amount.massG / nutUnitG)}
             onNumber={(value) => {
               if (value <= 0) return 'More than nothing, please.';
-              change('amount', (now) => ({ ...now, amount: { by: 'nuts', massG: value * gPer } }));
+              change('amount', (now) => ({ ...now, amount: { by: 'nuts', massG: value * nutUnitG } }));
               return null;
             }}
           />

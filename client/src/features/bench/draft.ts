@@ -1,11 +1,9 @@
 import { RecipeSchema } from '@humble-churn/contract';
 import type { MachineKind, Recipe, Strainer } from '@humble-churn/core';
 import {
-  CHANGE_EVERY_H,
-  DEFAULT_RUPTURE,
-  TAP_TEMP_C,
   USUAL_SURROUNDINGS,
   findIngredient,
+  plainRecipe,
   ratioFromCups,
   soakAdvice,
 } from '@humble-churn/core';
@@ -16,33 +14,8 @@ import { z } from 'zod';
 export function firstRecipe(machine: MachineKind = 'standard-jug', strainer: Strainer = 'fine-bag'): Recipe {
   const almond = findIngredient('almond');
   const hours = almond ? soakAdvice(almond, 'fridge', USUAL_SURROUNDINGS).hours : 8;
-  return {
-    name: 'Almond milk',
-    nuts: [{ ingredient: 'almond', form: 'whole', share: 1 }],
-    amount: { by: 'milk', volumeMl: 1000 },
-    waterPerNut: ratioFromCups(4, almond?.cupWholeG ?? 140, 'us'),
-    soak: {
-      method: 'fridge',
-      hours,
-      pourTempC: TAP_TEMP_C,
-      saltGPerKg: 0,
-      changeEveryH: CHANGE_EVERY_H,
-      water: 'poured',
-    },
-    peel: 'leave',
-    blend: {
-      machine,
-      powerW: null,
-      fillLineMl: null,
-      speed: 1,
-      waterOrder: 'at-once',
-      end: { by: 'rupture', rupture: DEFAULT_RUPTURE },
-      presses: 1,
-      liquidTempC: TAP_TEMP_C,
-      iceShare: 0,
-    },
-    strain: { strainer, squeeze: 'firm', washShare: 0 },
-  };
+  const plain = plainRecipe('Almond milk', 'almond', ratioFromCups(4, almond?.cupWholeG ?? 140, 'us'), hours);
+  return { ...plain, blend: { ...plain.blend, machine }, strain: { ...plain.strain, strainer } };
 }
 
 interface History {

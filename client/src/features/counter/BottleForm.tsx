@@ -25,6 +25,8 @@ export function BottleForm({ batch, kitchen, record }: GuideProps) {
   const totalMl = measured.milkMl ?? prediction.milk.volumeMl;
   const [jars, setJars] = useState<readonly NewJar[]>(() => [newJar(1, totalMl)]);
   const [clean, setClean] = useState<Clean | null>(null);
+  // Jars whose volume, as it stands typed, is no number.
+  const [unread, setUnread] = useState<readonly string[]>([]);
   const [trouble, setTrouble] = useState<string | null>(null);
   const change = (id: string, to: Partial<NewJar>): void =>
     setJars((now) => now.map((jar) => (jar.id === id ? { ...jar, ...to } : jar)));
@@ -40,6 +42,10 @@ export function BottleForm({ batch, kitchen, record }: GuideProps) {
   const finish = (): void => {
     if (clean === null) {
       setTrouble('Say first whether the gear was scalded: it decides how long the milk keeps.');
+      return;
+    }
+    if (jars.some((jar) => unread.includes(jar.id))) {
+      setTrouble('Mend the volume of the jar that is marked.');
       return;
     }
     if (jars.some((jar) => jar.label.trim() === '')) {
@@ -67,8 +73,10 @@ export function BottleForm({ batch, kitchen, record }: GuideProps) {
               onNumber={(volumeMl) => {
                 if (volumeMl < 1 || volumeMl > 60_000) return 'Between 1 and 60000 mL.';
                 change(jar.id, { volumeMl });
+                setUnread((now) => now.filter((id) => id !== jar.id));
                 return null;
               }}
+              onTrouble={() => setUnread((now) => [...now, jar.id])}
             />
           </View>
           <View style={styles.pair}>

@@ -1,5 +1,5 @@
-import type { Reading, StepState } from '@humble-churn/core';
-import { CUP_ML, OUNCE_G, shownMass, shownVolume } from '@humble-churn/core';
+import type { MassUnit, StepState, VolumeUnit } from '@humble-churn/core';
+import { isVolumeUnit, readingIn, shownMass, shownVolume } from '@humble-churn/core';
 import { Check } from '../../ui/icons';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
@@ -11,7 +11,7 @@ import { SPACE } from '../../ui/theme';
 import { CUP_NAMES } from '../kitchen/words';
 import type { GuideProps } from './GuideScreen';
 
-type Unit = 'g' | 'oz' | 'mL' | 'cups';
+type Unit = MassUnit | VolumeUnit;
 
 function unitOptions(cupName: string, volumes: boolean) {
   return [
@@ -35,30 +35,36 @@ export function WeighIn({ batch, kitchen, record, step }: GuideProps & { step: S
   const [milk, setMilk] = useState<number | null>(null);
   const [pulp, setPulp] = useState<number | null>(null);
   const [missing, setMissing] = useState(false);
-  const cupMl = CUP_ML[kitchen.cupSystem];
-  const reading = (value: number, unit: Unit): Reading =>
-    unit === 'mL' || unit === 'cups'
-      ? { volumeMl: value * (unit === 'cups' ? cupMl : 1) }
-      : { massG: value * (unit === 'oz' ? OUNCE_G : 1) };
-  const take = (set: (value: number) => void) => (value: number) => {
+  // What was typed last is no number: it must be mended before anything is kept.
+  const [troubled, setTroubled] = useState<readonly ('milk' | 'pulp')[]>([]);
+  const mended = (what: 'milk' | 'pulp'): void => setTroubled((now) => now.filter((one) => one !== what));
+  const take = (what: 'milk' | 'pulp', set: (value: number) => void) => (value: number) => {
     if (value <= 0) return 'More than nothing, please.';
     if (value > 60_000) return 'That is more than this kitchen could make. Check the unit.';
     set(value);
+    mended(what);
     setMissing(false);
     return null;
   };
-  const volumetric = milkUnit === 'mL' || milkUnit === 'cups';
+  const volumetric = isVolumeUnit(milkUnit);
   const hasPulp = prediction.pulp.massG > 0;
   const finish = (): void => {
+    if (troubled.length > 0) return;
     if (milk === null) {
       setMissing(true);
       return;
     }
     record.say([
-      { type: 'measured', what: 'milk', reading: reading(milk, milkUnit) },
+      { type: 'measured', what: 'milk', reading: readingIn(milk, milkUnit, kitchen.cupSystem) },
       ...(pulp === null
         ? []
-        : [{ type: 'measured' as const, what: 'pulp' as const, reading: reading(pulp, pulpUnit) }]),
+        : [
+            {
+              type: 'measured' as const,
+              what: 'pulp' as const,
+              reading: readingIn(pulp, pulpUnit, kitchen.cupSystem),
+            },
+          ]),
       { type: 'step-done', step: step.id },
     ]);
   };
@@ -70,8 +76,12 @@ export function WeighIn({ batch, kitchen, record, step }: GuideProps & { step: S
           label={volumetric ? 'Milk, measured' : 'Milk, weighed'}
           unit={milkUnit === 'cups' ? CUP_NAMES[kitchen.cupSystem] : milkUnit}
           shown={milk === null ? '' : String(milk)}
-          onNumber={take(setMilk)}
-          onEmpty={() => setMilk(null)}
+          onNumber={take('milk', setMilk)}
+          onEmpty={() => {
+            setMilk(null);
+            mended('milk');
+          }}
+          onTrouble={() => setTroubled((now) => [...now, 'milk'])}
           counter
           note={
             volumetric
@@ -85,6 +95,7 @@ export function WeighIn({ batch, kitchen, record, step }: GuideProps & { step: S
           onChange={(unit) => {
             setMilkUnit(unit);
             setMilk(null);
+            mended('milk');
           }}
           options={unitOptions(CUP_NAMES[kitchen.cupSystem], true)}
         />
@@ -96,8 +107,12 @@ export function WeighIn({ batch, kitchen, record, step }: GuideProps & { step: S
             label="Pulp, weighed"
             unit={pulpUnit}
             shown={pulp === null ? '' : String(pulp)}
-            onNumber={take(setPulp)}
-            onEmpty={() => setPulp(null)}
+            onNumber={take('pulp', setPulp)}
+            onEmpty={() => {
+              setPulp(null);
+              mended('pulp');
+            }}
+            onTrouble={() => setTroubled((now) => [...now, 'pulp'])}
             counter
             note={`About ${shownMass(prediction.pulp.massG, kitchen)} expected. Leave empty if not weighed.`}
           />
@@ -107,6 +122,7 @@ export function WeighIn({ batch, kitchen, record, step }: GuideProps & { step: S
             onChange={(unit) => {
               setPulpUnit(unit);
               setPulp(null);
+              mended('pulp');
             }}
             options={unitOptions(CUP_NAMES[kitchen.cupSystem], false)}
           />
@@ -120,6 +136,7 @@ export function WeighIn({ batch, kitchen, record, step }: GuideProps & { step: S
         icon={Check}
         counter
         busy={record.isPending}
+        disabled={troubled.length > 0}
         onPress={finish}
       />
     </View>

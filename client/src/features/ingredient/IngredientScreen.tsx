@@ -187,6 +187,7 @@ function FigureField({
               field.onChange(typed);
               return null;
             }}
+            onTrouble={() => field.onChange(NaN)}
             error={missing ? 'The pack says this; it is needed.' : error}
           />
         );

@@ -93,6 +93,8 @@ function Settings({ kitchen }: { kitchen: KnownKitchen }) {
                 field.onChange(value);
                 return null;
               }}
+              // No number: saving must fail rather than keep the one before.
+              onTrouble={() => field.onChange(NaN)}
               note="4 °C or below is safe. At 6 °C milk keeps about half as long."
             />
           )}
@@ -111,6 +113,8 @@ function Settings({ kitchen }: { kitchen: KnownKitchen }) {
                 field.onChange(value);
                 return null;
               }}
+              // No number: saving must fail rather than keep the one before.
+              onTrouble={() => field.onChange(NaN)}
             />
           )}
         />

@@ -27,6 +27,7 @@ export function NowScreen() {
   const nowMs = useNowMs(1000);
   const router = useRouter();
   const { width } = useWindowDimensions();
+  const colour = useColours();
   if (!batches.data || !kitchen.data) {
     return <NotYet title="Now" what="the kitchen" queries={[batches, kitchen]} />;
   }
@@ -39,7 +40,7 @@ export function NowScreen() {
   const [first, ...rest] = items;
   const settings = width < WIDE_FROM_PX && (
     <Link href="/kitchen" aria-label="Kitchen settings" style={styles.settings}>
-      <Settings2 size={24} aria-hidden />
+      <Settings2 size={24} color={colour.ink} aria-hidden />
     </Link>
   );
   const row = (item: AgendaItem, big: boolean) => {

@@ -1,5 +1,13 @@
 import type { JarState, Keeping } from '@humble-churn/core';
-import { CUP_ML, jarKeeping, jarTerms, shownDuration, shownTemp, shownVolume } from '@humble-churn/core';
+import {
+  jarKeeping,
+  jarTerms,
+  mlPer,
+  shownDuration,
+  shownTemp,
+  shownVolume,
+  typedFigure,
+} from '@humble-churn/core';
 import { useRouter } from 'expo-router';
 import { Snowflake, Trash2, Undo2 } from '../../ui/icons';
 import { useState } from 'react';
@@ -18,6 +26,9 @@ import { Words } from '../../ui/Words';
 import { SPACE } from '../../ui/theme';
 import { Freshness, KeepingTimes } from './Freshness';
 import { SmallJar } from './SmallJar';
+
+/** A usual glass, mL. */
+const GLASS_ML = 200;
 
 /** One jar: how it stands and why, and what can be done with it. */
 export function JarScreen({ batchId, jarId }: { batchId: string; jarId: string }) {
@@ -55,11 +66,13 @@ function Jar({ batch, jar, kitchen }: { batch: KnownBatch; jar: JarState; kitche
   const router = useRouter();
   const toast = useToast();
   const record = useRecord(batch.id);
-  const [pourMl, setPourMl] = useState(200);
+  // A glass to begin with; null while what is typed is no number.
+  const [pourMl, setPourMl] = useState<number | null>(GLASS_ML);
   const kept = jarKeeping(batch.state, jar, kitchen.readings, nowMs);
   const place = jar.places[jar.places.length - 1]?.place;
   const us = kitchen.measures === 'us';
-  const cupMl = CUP_ML[kitchen.cupSystem];
+  const unit = us ? 'cups' : 'mL';
+  const unitMl = mlPer(unit, kitchen.cupSystem);
   const done = (words: string) => () =>
     toast({ words: `${words} The record keeps it; Undo is at the foot of this page.` });
   const inUse = jar.fate === 'in-use';
@@ -120,24 +133,26 @@ function Jar({ batch, jar, kitchen }: { batch: KnownBatch; jar: JarState; kitche
             <View style={styles.pour}>
               <QuantityField
                 label="Pour"
-                unit={us ? 'cups' : 'mL'}
-                shown={us ? (pourMl / cupMl).toFixed(2) : String(Math.round(pourMl))}
+                unit={unit}
+                shown={pourMl === null ? '' : typedFigure(pourMl / unitMl)}
                 onNumber={(value) => {
-                  const ml = us ? value * cupMl : value;
+                  const ml = value * unitMl;
                   if (ml < 1) return 'More than nothing, please.';
                   if (ml > jar.leftMl) return `Only ${shownVolume(jar.leftMl, kitchen)} are left.`;
                   setPourMl(ml);
                   return null;
                 }}
+                onTrouble={() => setPourMl(null)}
               />
               <Button
                 label="Poured"
                 kind="main"
-                disabled={pourMl > jar.leftMl}
+                disabled={pourMl === null || pourMl > jar.leftMl}
                 busy={record.isPending}
-                onPress={() =>
-                  record.say([{ type: 'jar-drawn', jarId: jar.id, volumeMl: pourMl }], done('Poured.'))
-                }
+                onPress={() => {
+                  if (pourMl === null) return;
+                  record.say([{ type: 'jar-drawn', jarId: jar.id, volumeMl: pourMl }], done('Poured.'));
+                }}
               />
             </View>
           )}
