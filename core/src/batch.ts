@@ -1,11 +1,13 @@
 import type { JarPlace, JarSpell, JarTerms, Keeping } from './keeping';
 import type { BudgetH } from './keeping';
 import { keeping } from './keeping';
-import type { Prediction } from './predict';
-import { counterSoakLimitH } from './predict';
+import type { PlannedPrediction } from './prediction';
+import type { Sureness } from './sureness';
+import { counterSoakLimitH } from './limits';
 import type { PulpPlace } from './pulp';
 import type { Recipe, Surroundings } from './recipe';
 import { soakSpells } from './recipe';
+import { shortensKeeping } from './finish';
 import { integrateDrift, SOAK_DRIFT_H } from './soak';
 import { spoilageRate } from './keeping';
 import type { Step } from './steps';
@@ -28,7 +30,9 @@ export type BatchHappening =
   | {
       type: 'planned';
       recipe: Recipe;
-      prediction: Prediction;
+      prediction: PlannedPrediction;
+      /** How sure the prediction is; null for a batch planned before this was kept. */
+      sureness: Sureness | null;
       around: Surroundings;
       budgetH: BudgetH;
     }
@@ -76,7 +80,8 @@ export interface PulpState {
 export interface BatchState {
   plannedAtMs: number;
   recipe: Recipe;
-  prediction: Prediction;
+  prediction: PlannedPrediction;
+  sureness: Sureness | null;
   around: Surroundings;
   budgetH: BudgetH;
   status: 'under-way' | 'bottled' | 'abandoned';
@@ -127,6 +132,7 @@ export function batchState(events: readonly BatchEvent[]): BatchState | null {
     plannedAtMs: plan.atMs,
     recipe: plan.recipe,
     prediction: plan.prediction,
+    sureness: plan.sureness,
     around: plan.around,
     budgetH: plan.budgetH,
     status: 'under-way',
@@ -327,7 +333,7 @@ export function jarTerms(state: BatchState): JarTerms {
     milkTempC: state.prediction.blend.endTempC,
     budgetH: state.budgetH,
     scalded: state.scalded,
-    fruit: false,
+    fruit: shortensKeeping(state.recipe),
     spentH: counterSoakDebtH(state.recipe, state.around),
     outSinceMs: state.blendEndMs ?? state.jars[0]?.filledAtMs ?? state.plannedAtMs,
   };

@@ -71,8 +71,8 @@ export function energyForRupture(nuts: readonly Breakable[], wanted: number): nu
 }
 
 /** Volume a load takes up in the jug with its froth, mL. */
-export function loadVolumeMl(liquidMl: number, iceMl: number, soakedNutG: number): number {
-  return (liquidMl + iceMl + soakedNutG / SOAKED_NUT_G_PER_ML) * FROTH_FACTOR;
+export function loadVolumeMl(liquidMl: number, iceMl: number, soakedNutG: number, addedMl: number): number {
+  return (liquidMl + iceMl + addedMl + soakedNutG / SOAKED_NUT_G_PER_ML) * FROTH_FACTOR;
 }
 
 export interface Heat {
@@ -82,6 +82,9 @@ export interface Heat {
   liquidG: number;
   liquidTempC: number;
   iceG: number;
+  /** Water and solids of additions blended in, at the liquid's temperature; g. */
+  addedWaterG: number;
+  addedSolidsG: number;
   /** Blade energy, kJ. */
   energyKj: number;
 }
@@ -89,31 +92,29 @@ export interface Heat {
 /** Temperature when the blades stop, °C, all blade energy having become heat; never below melting ice. */
 export function endTempC(heat: Heat): number {
   const nutKj = (heat.nutAsBoughtG * NUT_KJ + heat.uptakeG * WATER_KJ) / 1000;
-  const liquidKj = (heat.liquidG * WATER_KJ) / 1000;
+  const liquidKj = ((heat.liquidG + heat.addedWaterG) * WATER_KJ + heat.addedSolidsG * NUT_KJ) / 1000;
   const iceKg = heat.iceG / 1000;
   const gained =
-    nutKj * heat.nutTempC +
-    liquidKj * heat.liquidTempC +
-    heat.energyKj -
-    iceKg * (ICE_KJ * ICE_BELOW_ZERO_C + MELT_KJ);
+    nutKj * heat.nutTempC + liquidKj * heat.liquidTempC + heat.energyKj - iceKg * ICE_TO_WATER_KJ;
   return Math.max(0, gained / (nutKj + liquidKj + iceKg * WATER_KJ));
 }
 
+/** To warm 1 kg of ice from the freezer and melt it, kJ. */
+const ICE_TO_WATER_KJ = ICE_KJ * ICE_BELOW_ZERO_C + MELT_KJ;
+
 /**
  * Ice in g that takes the place of as much liquid and keeps the end at `limitC`; 0 when none is needed, null
- * when not even all the liquid as ice would do.
+ * when not even all the liquid as ice would do. The balance is linear in the ice, so it is solved outright.
  */
 export function iceForLimitG(heat: Heat, limitC: number): number | null {
-  const liquid = heat.liquidG + heat.iceG;
-  const endWith = (iceG: number): number => endTempC({ ...heat, liquidG: liquid - iceG, iceG });
-  if (endWith(0) <= limitC) return 0;
-  if (endWith(liquid) > limitC) return null;
-  let low = 0;
-  let high = liquid;
-  for (let i = 0; i < 50; i++) {
-    const mid = (low + high) / 2;
-    if (endWith(mid) > limitC) low = mid;
-    else high = mid;
-  }
-  return high;
+  const liquidG = heat.liquidG + heat.iceG;
+  const without = { ...heat, liquidG, iceG: 0 };
+  const surplusC = endTempC(without) - limitC;
+  if (surplusC <= 0) return 0;
+  const nutKj = (heat.nutAsBoughtG * NUT_KJ + heat.uptakeG * WATER_KJ) / 1000;
+  const liquidKj = ((liquidG + heat.addedWaterG) * WATER_KJ + heat.addedSolidsG * NUT_KJ) / 1000;
+  // A gram of ice for a gram of liquid leaves the heat capacity as it is and takes up melting and the liquid's warmth.
+  const perG = (ICE_TO_WATER_KJ + WATER_KJ * heat.liquidTempC) / 1000;
+  const iceG = (surplusC * (nutKj + liquidKj)) / perG;
+  return iceG > liquidG ? null : iceG;
 }

@@ -12,7 +12,17 @@ export type CautionCode =
   | 'brazil-accent'
   | 'flax-raw'
   | 'kept-soak-water'
-  | 'guessed-figures';
+  | 'guessed-figures'
+  | 'several-loads'
+  | 'addition-note'
+  | 'salted-twice'
+  | 'salty'
+  | 'much-soda'
+  | 'keeps-shorter'
+  | 'not-for-drinker'
+  | 'someone-avoids'
+  | 'gear-kept-apart'
+  | 'gear-shared';
 
 /** Something the cook should know before starting; words are made at the edge. */
 export interface Caution {

@@ -1,4 +1,4 @@
-import { DEFAULT_RUPTURE } from './blend';
+import { DEFAULT_RUPTURE, DEFAULT_WARMTH_LIMIT_C } from './blend';
 import type { NutForm } from './ingredient';
 import type { MachineKind } from './machine';
 import type { Peel } from './peel';
@@ -36,6 +36,8 @@ export type BlendEnd = { by: 'rupture'; rupture: number } | { by: 'seconds'; sec
 
 export interface Blend {
   machine: MachineKind;
+  /** The household's own name for it; null for any of its kind. */
+  machineName: string | null;
   /** The cook's own figures for the machine; null takes the usual ones of its kind. */
   powerW: number | null;
   fillLineMl: number | null;
@@ -48,13 +50,35 @@ export interface Blend {
   liquidTempC: number;
   /** Part of the liquid put in as ice, 0 to 0.9. */
   iceShare: number;
+  /** Warmest the mix may end, °C. */
+  warmthLimitC: number;
 }
 
 export interface Strain {
   strainer: Strainer;
+  /** The household's own name for it; null for any of its kind. */
+  strainerName: string | null;
   squeeze: Squeeze;
   /** Part of the liquid kept back to wash the pulp a second time, 0 to 0.6. */
   washShare: number;
+}
+
+/** Something that goes in besides nuts and liquid. */
+export interface AdditionDose {
+  /** Key of the additions' table. */
+  addition: string;
+  /** Blended in, or stirred into the strained milk. */
+  when: 'before' | 'after';
+  /** Grams per litre of strained milk. */
+  gPerL: number;
+}
+
+/** A liquid that takes the place of part of the water. */
+export interface OtherLiquid {
+  /** Key of a liquid of the additions' table. */
+  liquid: string;
+  /** Part of the liquid by mass, above 0 to 1. */
+  share: number;
 }
 
 /** What the cook decides about a batch. Everything else is computed from it. */
@@ -68,6 +92,11 @@ export interface Recipe {
   peel: Peel;
   blend: Blend;
   strain: Strain;
+  /** Null when all the liquid is water. */
+  otherLiquid: OtherLiquid | null;
+  additions: readonly AdditionDose[];
+  /** Names of those it is meant for; empty when nobody in particular. */
+  drinkers: readonly string[];
 }
 
 /** The kitchen the batch is made in. */
@@ -121,6 +150,7 @@ export function plainRecipe(name: string, ingredient: string, waterPerNut: numbe
     peel: 'leave',
     blend: {
       machine: 'standard-jug',
+      machineName: null,
       powerW: null,
       fillLineMl: null,
       speed: 1,
@@ -129,7 +159,16 @@ export function plainRecipe(name: string, ingredient: string, waterPerNut: numbe
       presses: 1,
       liquidTempC: TAP_TEMP_C,
       iceShare: 0,
+      warmthLimitC: DEFAULT_WARMTH_LIMIT_C,
     },
-    strain: { strainer: 'fine-bag', squeeze: 'firm', washShare: 0 },
+    strain: { strainer: 'fine-bag', strainerName: null, squeeze: 'firm', washShare: 0 },
+    otherLiquid: null,
+    additions: [],
+    drinkers: [],
   };
+}
+
+/** The same recipe for so many glasses of `glassMl`. */
+export function recipeForGlasses(recipe: Recipe, glasses: number, glassMl: number): Recipe {
+  return { ...recipe, amount: { by: 'milk', volumeMl: glasses * glassMl } };
 }

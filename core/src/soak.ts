@@ -16,7 +16,7 @@ export const HOT_SOAK_PROTEIN = 0.85;
 /** Warmest the nuts may be when they reach the jug after a hot soak and a cold rinse. */
 export const RINSED_MAX_C = 30;
 /** Share of brine salt that is sodium. */
-const SODIUM_SHARE_OF_SALT = 0.393;
+export const SODIUM_SHARE_OF_SALT = 0.393;
 
 /** A stretch of soaking in one place. */
 export interface SoakSpell {
@@ -134,7 +134,8 @@ export interface SoakedNut {
 
 /**
  * Soaks `massG` (> 0) of a nut for `teH` soak-equivalent hours. With `keptWater` nothing leaches and nothing is
- * counted as taken up: the water is in the liquid already. `saltGPerKg` is grams of salt per kg of soak water.
+ * counted as taken up: the water is in the liquid already. `saltGPerKg` is grams of salt per kg of soak water;
+ * `uptakeFactor` is how this kitchen's uptake differs from the usual.
  */
 export function soakNut(
   ingredient: Ingredient,
@@ -143,10 +144,11 @@ export function soakNut(
   teH: number,
   keptWater: boolean,
   saltGPerKg: number,
+  uptakeFactor = 1,
 ): SoakedNut {
   const dry = compositionOf(ingredient, massG);
   const s = saturation(ingredient, form, teH);
-  const takenUpG = ingredient.uptakeInf * s * massG;
+  const takenUpG = ingredient.uptakeInf * s * massG * uptakeFactor;
   const sodiumG = (takenUpG * saltGPerKg * SODIUM_SHARE_OF_SALT) / 1000;
   if (keptWater) {
     return { saturation: s, uptakeG: 0, leached: EMPTY, soakedMassG: massG, nut: dry, sodiumG };

@@ -2,7 +2,7 @@ import type { Ingredient } from './ingredient';
 import type { SoakMethod, Surroundings } from './recipe';
 import { HOT_POUR_TEMP_C, TAP_TEMP_C } from './recipe';
 import { SOAK_DRIFT_H, integrateDrift, soakRate } from './soak';
-import { counterSoakLimitH } from './predict';
+import { counterSoakLimitH } from './limits';
 
 /** Longest soak that is suggested unasked in the fridge, h: a night. Longer ones are the cook's to choose. */
 const NIGHT_H = 12;

@@ -1,4 +1,4 @@
-import type { Prediction } from './predict';
+import type { PlannedPrediction } from './prediction';
 import type { Recipe } from './recipe';
 
 export type StepKind = 'weigh' | 'soak' | 'drain' | 'peel' | 'blend' | 'strain' | 'bottle';
@@ -20,7 +20,7 @@ function byHand(kind: StepKind): Step {
 }
 
 /** The steps of a batch in their order, for the schools its recipe chose. */
-export function batchSteps(recipe: Recipe, prediction: Prediction): Step[] {
+export function batchSteps(recipe: Recipe, prediction: PlannedPrediction): Step[] {
   const steps: Step[] = [byHand('weigh')];
   if (recipe.soak.method !== 'none') {
     steps.push({

@@ -1,5 +1,5 @@
 import type { Composition } from './composition';
-import { EMPTY, add, scale, solidsG, totalG } from './composition';
+import { EMPTY, add, scale, solidsG, subtract, totalG } from './composition';
 import type { Ingredient } from './ingredient';
 
 export type Strainer = 'fine-bag' | 'muslin' | 'fine-sieve' | 'none' | 'cold-press';
@@ -46,16 +46,24 @@ export interface StrainNut {
   rupture: number;
   /** 1, or less where heat has set the protein. */
   proteinFactor: number;
+  /** How this kitchen's extraction differs: share = 1 - (1 - usual)^factor; 1 is the usual. */
+  extraction: number;
 }
 
 export interface StrainInput {
   nuts: readonly StrainNut[];
   /** Mass as bought of all nuts, g. */
   nutAsBoughtG: number;
-  /** Water in the first mix besides the nuts' own: uptake, liquid and ice, g. */
+  /** Water in the first mix besides the nuts' own: uptake, liquids, ice and additions, g. */
   addedWaterG: number;
+  /** Solids of liquids and additions that pass, and that stay; g. */
+  addedPasses: Composition;
+  addedStays: Composition;
   strainer: Strainer;
   squeeze: Squeeze;
+  /** On the liquid held and on the tool loss: how this kitchen differs; 1 is the usual. */
+  heldFactor: number;
+  lossFactor: number;
   loads: number;
   /** Fresh water for a second washing of the pulp, g; 0 for none. */
   washWaterG: number;
@@ -65,6 +73,11 @@ export interface Strained {
   /** Milk; not above zero in its total when there is none. */
   milk: Composition;
   milkG: number;
+  /** What of the milk's solids came out of the nuts, g; and their calcium, mg. */
+  fromNuts: Composition;
+  calciumMg: number;
+  /** Part of what was dissolved in the first mix that ends in the milk. */
+  mixShare: number;
   /** Grains in the milk, g. */
   finesG: number;
   pulp: Composition;
@@ -77,49 +90,50 @@ export interface Strained {
 
 interface Release {
   passed: Composition;
-  fines: Composition;
+  finesG: number;
   residue: Composition;
-  heldFactorG: number;
+  /** Dry residue, flax counted as often as it gels, g. */
+  holdingG: number;
+  /** Calcium goes with the ash. */
+  calciumMg: number;
+}
+
+/** Share set free once the kitchen's own factor is on it. */
+function freed(usual: number, factor: number): number {
+  return factor === 1 ? usual : 1 - Math.pow(1 - usual, factor);
 }
 
 /** Splits every nut's solids into what passes, what of it is grains, and what stays. */
 function release(nuts: readonly StrainNut[], g: number, pass: number): Release {
-  let passed: Composition = EMPTY;
-  let fines: Composition = EMPTY;
-  let residue: Composition = EMPTY;
-  let heldFactorG = 0;
-  for (const { ingredient, nut, rupture, proteinFactor } of nuts) {
+  const passed: Composition = { ...EMPTY };
+  const residue: Composition = { ...EMPTY };
+  let finesG = 0;
+  let holdingG = 0;
+  let calciumMg = 0;
+  for (const { ingredient, nut, rupture, proteinFactor, extraction } of nuts) {
     const fg = rupture * g;
-    const x = {
-      waterG: 0,
-      proteinG: ingredient.emaxProtein * proteinFactor * fg,
-      fatG: ingredient.emaxFat * fg,
-      fibreG: ingredient.emaxFibre * fg,
-      sugarsG: EMAX_SUGARS * fg,
-      otherG: EMAX_OTHER * fg,
-      ashG: EMAX_ASH * fg,
+    let staysG = 0;
+    const part = (what: keyof Composition, emax: number): void => {
+      const free = freed(emax * fg, extraction);
+      const fine = nut[what] * (1 - free) * pass;
+      const through = nut[what] * free + fine;
+      passed[what] += through;
+      residue[what] += nut[what] - through;
+      finesG += fine;
+      staysG += nut[what] - through;
+      if (what === 'ashG' && ingredient.ashPct > 0) {
+        calciumMg += (through * ingredient.calciumMgPer100G) / ingredient.ashPct;
+      }
     };
-    const fine = portion(nut, x, (free) => (1 - free) * pass);
-    const through = portion(nut, x, (free) => free + (1 - free) * pass);
-    const stays = portion(nut, x, (free) => (1 - free) * (1 - pass));
-    fines = add(fines, fine);
-    passed = add(passed, through);
-    residue = add(residue, stays);
-    heldFactorG += solidsG(stays) * (ingredient.key === 'flax' ? FLAX_HELD : 1);
+    part('proteinG', ingredient.emaxProtein * proteinFactor);
+    part('fatG', ingredient.emaxFat);
+    part('fibreG', ingredient.emaxFibre);
+    part('sugarsG', EMAX_SUGARS);
+    part('otherG', EMAX_OTHER);
+    part('ashG', EMAX_ASH);
+    holdingG += staysG * (ingredient.key === 'flax' ? FLAX_HELD : 1);
   }
-  return { passed, fines, residue, heldFactorG };
-}
-
-function portion(nut: Composition, x: Composition, share: (free: number) => number): Composition {
-  return {
-    waterG: 0,
-    proteinG: nut.proteinG * share(x.proteinG),
-    fatG: nut.fatG * share(x.fatG),
-    fibreG: nut.fibreG * share(x.fibreG),
-    sugarsG: nut.sugarsG * share(x.sugarsG),
-    otherG: nut.otherG * share(x.otherG),
-    ashG: nut.ashG * share(x.ashG),
-  };
+  return { passed, finesG, residue, holdingG, calciumMg };
 }
 
 /**
@@ -128,32 +142,36 @@ function portion(nut: Composition, x: Composition, share: (free: number) => numb
  */
 export function strain(input: StrainInput): Strained {
   const { pass, held: heldBy } = STRAINERS[input.strainer];
-  const held = heldBy[input.squeeze];
+  const held = heldBy[input.squeeze] * input.heldFactor;
   let nutWaterG = 0;
   for (const { nut } of input.nuts) nutWaterG += nut.waterG;
   const waterG = nutWaterG + input.addedWaterG;
   const g1 = washOut(waterG / input.nutAsBoughtG);
+  const addedStaysG = solidsG(input.addedStays);
 
   const first = release(input.nuts, g1, pass);
-  const mix: Composition = { ...first.passed, waterG };
+  const mix: Composition = { ...add(first.passed, input.addedPasses), waterG };
   const mixG = totalG(mix);
-  const lossG = TOOL_LOSS_FIRST_G + TOOL_LOSS_MORE_G * (input.loads - 1);
+  const lossG = (TOOL_LOSS_FIRST_G + TOOL_LOSS_MORE_G * (input.loads - 1)) * input.lossFactor;
   const loss = scale(mix, lossG / mixG);
-  const heldG = held * first.heldFactorG;
+  const heldG = held * (first.holdingG + addedStaysG);
   const heldMix = scale(mix, heldG / mixG);
   const firstMilkG = mixG - heldG - lossG;
-  const firstMilk = scale(mix, firstMilkG / mixG);
-  const finesShare = solidsG(first.fines) / mixG;
+  const firstShare = firstMilkG / mixG;
+  const firstMilk = scale(mix, firstShare);
 
   if (input.washWaterG <= 0) {
-    const pulp = add(first.residue, heldMix);
+    const pulp = add(add(first.residue, input.addedStays), heldMix);
     return {
       milk: firstMilk,
       milkG: firstMilkG,
-      finesG: finesShare * firstMilkG,
+      fromNuts: scale(first.passed, firstShare),
+      calciumMg: first.calciumMg * firstShare,
+      mixShare: firstShare,
+      finesG: first.finesG * firstShare,
       pulp,
       pulpG: totalG(pulp),
-      residueG: solidsG(first.residue),
+      residueG: solidsG(first.residue) + addedStaysG,
       loss,
       lossG,
     };
@@ -163,22 +181,25 @@ export function strain(input: StrainInput): Strained {
   const q2 = (input.washWaterG + heldMix.waterG) / input.nutAsBoughtG;
   const gBoth = 1 - (1 - g1) * (1 - washOut(q2));
   const both = release(input.nuts, gBoth, pass);
-  const drawn = add(first.residue, scale(both.residue, -1));
+  const drawn = subtract(first.residue, both.residue);
   const mix2 = add(add(heldMix, drawn), { ...EMPTY, waterG: input.washWaterG });
   const mix2G = totalG(mix2);
-  const held2G = held * both.heldFactorG;
+  const held2G = held * (both.holdingG + addedStaysG);
   const heldMix2 = scale(mix2, held2G / mix2G);
-  const secondMilk = scale(mix2, 1 - held2G / mix2G);
-  const milk = add(firstMilk, secondMilk);
-  const pulp = add(both.residue, heldMix2);
-  const fines2G = finesShare * heldG * (1 - held2G / mix2G);
+  const share2 = 1 - held2G / mix2G;
+  const milk = add(firstMilk, scale(mix2, share2));
+  const pulp = add(add(both.residue, input.addedStays), heldMix2);
+  const mixShare = firstShare + (heldG / mixG) * share2;
   return {
     milk,
     milkG: totalG(milk),
-    finesG: finesShare * firstMilkG + fines2G,
+    fromNuts: add(scale(first.passed, mixShare), scale(drawn, share2)),
+    calciumMg: first.calciumMg * mixShare + (both.calciumMg - first.calciumMg) * share2,
+    mixShare,
+    finesG: first.finesG * mixShare,
     pulp,
     pulpG: totalG(pulp),
-    residueG: solidsG(both.residue),
+    residueG: solidsG(both.residue) + addedStaysG,
     loss,
     lossG,
   };

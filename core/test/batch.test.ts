@@ -26,7 +26,7 @@ const READINGS = [{ atMs: T0 - 1000 * H, tempC: 4 }];
 function planOf(recipe: Recipe): BatchHappening {
   const result = predict(recipe, AROUND);
   if (!result.ok) throw new Error(result.refusal.code);
-  return { type: 'planned', recipe, prediction: result.value, around: AROUND, budgetH: 96 };
+  return { type: 'planned', recipe, prediction: result.value, sureness: null, around: AROUND, budgetH: 96 };
 }
 
 /** Writes a log as a cook's taps would: each line is one tap, an hour after the one before. */

@@ -58,6 +58,8 @@ describe('warmth', () => {
     liquidG: 1000,
     liquidTempC: 15,
     iceG: 0,
+    addedWaterG: 0,
+    addedSolidsG: 0,
     energyKj: 0,
   };
 

@@ -38,7 +38,8 @@ test('mass in equals mass out to 1e-9', () => {
     fc.property(anyRecipe, (recipe) => {
       const p = predicted(recipe);
       if (!p) return;
-      const inG = p.nutG + p.soak.uptakeG + p.liquidG + p.iceG;
+      const beforeG = p.additions.reduce((sum, one) => sum + (one.when === 'before' ? one.massG : 0), 0);
+      const inG = p.nutG + p.soak.uptakeG + p.liquidG + p.iceG + beforeG;
       const outG = p.soak.leachedG + p.peel.skinsG + p.milk.massG + p.pulp.massG + p.lossG;
       expect(Math.abs(inG - outG) / inG).toBeLessThan(1e-9);
     }),

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import type { Recipe } from '../src';
-import { LIMITS, NUT_TABLE, US_CUP_ML, WATER_G_PER_ML } from '../src';
+import { ADDITION_TABLE, LIMITS, NUT_TABLE, US_CUP_ML, WATER_G_PER_ML } from '../src';
 
 /** The plain recipe of the worked figures: a high-speed jug for 60 s, fine bag, firm squeeze, all at 20 °C. */
 export function workedRecipe(ingredient: string, massG: number, cups: number, soakH: number): Recipe {
@@ -20,6 +20,7 @@ export function workedRecipe(ingredient: string, massG: number, cups: number, so
     peel: 'leave',
     blend: {
       machine: 'high-speed-jug',
+      machineName: null,
       powerW: null,
       fillLineMl: null,
       speed: 1,
@@ -28,13 +29,23 @@ export function workedRecipe(ingredient: string, massG: number, cups: number, so
       presses: 1,
       liquidTempC: 15,
       iceShare: 0,
+      warmthLimitC: 35,
     },
-    strain: { strainer: 'fine-bag', squeeze: 'firm', washShare: 0 },
+    strain: { strainer: 'fine-bag', strainerName: null, squeeze: 'firm', washShare: 0 },
+    otherLiquid: null,
+    additions: [],
+    drinkers: [],
   };
 }
 
 const double = (range: { min: number; max: number }) =>
   fc.double({ min: range.min, max: range.max, noNaN: true, noDefaultInfinity: true });
+
+const anyDose = fc.record({
+  addition: fc.constantFrom(...ADDITION_TABLE.filter((row) => row.kind !== 'liquid').map((row) => row.key)),
+  when: fc.constantFrom('before' as const, 'after' as const),
+  gPerL: double({ min: 0.01, max: 60 }),
+});
 
 /** Any recipe that the schema of the open form lets through, sensible or not. */
 export const anyRecipe: fc.Arbitrary<Recipe> = fc.record({
@@ -79,12 +90,20 @@ export const anyRecipe: fc.Arbitrary<Recipe> = fc.record({
     presses: fc.constantFrom(1 as const, 2 as const),
     liquidTempC: double(LIMITS.liquidTempC),
     iceShare: double(LIMITS.iceShare),
+    warmthLimitC: double(LIMITS.warmthLimitC),
+    machineName: fc.constant(null),
   }),
   strain: fc.record({
     strainer: fc.constantFrom('fine-bag' as const, 'muslin' as const, 'fine-sieve' as const, 'none' as const),
     squeeze: fc.constantFrom('light' as const, 'firm' as const, 'hard' as const),
     washShare: double(LIMITS.washShare),
+    strainerName: fc.constant(null),
   }),
+  otherLiquid: fc.option(
+    fc.record({ liquid: fc.constant('coconut_water'), share: double(LIMITS.otherLiquidShare) }),
+  ),
+  additions: fc.array(anyDose, { maxLength: 3 }),
+  drinkers: fc.constant([]),
 });
 
 /** Recipes a cook might really make: from nuts, one pouring, moderate ratios. */

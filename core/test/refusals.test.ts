@@ -68,10 +68,10 @@ const CASES: readonly [string, Recipe, RefusalCode, readonly (string | number)[]
   ['a machine of 10 kW', blend({ powerW: 10_000 }), 'machine-out-of-range', ['blend', 'powerW']],
   ['a jug of a thimble', blend({ fillLineMl: 20 }), 'machine-out-of-range', ['blend', 'fillLineMl']],
   ['a blender that stands still', blend({ speed: 0 }), 'machine-out-of-range', ['blend', 'speed']],
-  ['boiling water in the jug', blend({ liquidTempC: 95 }), 'machine-out-of-range', ['blend', 'liquidTempC']],
+  ['boiling water in the jug', blend({ liquidTempC: 95 }), 'hot-liquid', ['blend', 'liquidTempC']],
   [
     'washing what is not strained',
-    { ...base, strain: { strainer: 'none', squeeze: 'firm', washShare: 0.2 } },
+    { ...base, strain: { ...base.strain, strainer: 'none', washShare: 0.2 } },
     'wash-out-of-range',
     ['strain', 'washShare'],
   ],

@@ -1,0 +1,84 @@
+import type { Prediction } from './prediction';
+
+/** What a pack of something cost; a kitchen keeps the latest of each. */
+export interface PackPrice {
+  /** Key of a nut, seed or addition. */
+  key: string;
+  packG: number;
+  price: number;
+}
+
+/** Prices of a kitchen, in its one currency; null where the cook has not said. */
+export interface Prices {
+  packs: readonly PackPrice[];
+  /** A litre of the bought kind. */
+  shopPerL: number | null;
+  /** A kilogram of bought nut meal, which dried pulp stands in for. */
+  mealPerKg: number | null;
+  perKWh: number | null;
+}
+
+/**
+ * Energy to dry 1 kg of water off in a home oven, kWh: 0.65 for evaporating it near 70 °C, and about three times as
+ * much again lost with the vented air and through the walls. An estimate.
+ */
+export const DRYING_KWH_PER_KG = 2.6;
+/** Water left in dried pulp, share of its mass. */
+export const DRIED_WATER_SHARE = 0.05;
+
+export interface Cost {
+  /** What is priced of the batch. */
+  batch: number;
+  parts: readonly { key: string; name: string; massG: number; cost: number }[];
+  /** Names of what goes in without a known price. */
+  unpriced: readonly string[];
+  perL: number;
+  perGlass: number;
+  /** Against the shop; null without a shop price. Positive when home-made is cheaper. */
+  shop: { perL: number; savedPerL: number; savedOnBatch: number } | null;
+  /** The pulp dried to meal: its worth, the energy to dry it, and what is left; null where a price is missing. */
+  pulp: { mealG: number; worth: number; drying: number; net: number } | null;
+}
+
+/** Costs a batch over its finished milk. Nuts and additions count; water and time do not. */
+export function costOf(prediction: Prediction, prices: Prices, glassMl: number): Cost {
+  const parts: { key: string; name: string; massG: number; cost: number }[] = [];
+  const unpriced: string[] = [];
+  const count = (key: string, name: string, massG: number): void => {
+    const pack = prices.packs.find((one) => one.key === key);
+    if (pack) parts.push({ key, name, massG, cost: (massG * pack.price) / pack.packG });
+    else unpriced.push(name);
+  };
+  for (const nut of prediction.nuts) count(nut.ingredient, nut.name, nut.massG);
+  for (const liquid of prediction.liquids) {
+    if (liquid.key !== 'water') count(liquid.key, liquid.name, liquid.massG);
+  }
+  for (const addition of prediction.additions) count(addition.key, addition.name, addition.massG);
+  const batch = parts.reduce((sum, part) => sum + part.cost, 0);
+  const litres = prediction.finish.volumeMl / 1000;
+  const perL = batch / litres;
+  const mealG = prediction.pulp.dryG / (1 - DRIED_WATER_SHARE);
+  const driedOffKg = Math.max(0, prediction.pulp.massG - mealG) / 1000;
+  let pulp: Cost['pulp'] = null;
+  if (prices.mealPerKg !== null && prices.perKWh !== null && mealG > 0) {
+    const worth = (prices.mealPerKg * mealG) / 1000;
+    const drying = driedOffKg * DRYING_KWH_PER_KG * prices.perKWh;
+    pulp = { mealG, worth, drying, net: worth - drying };
+  }
+  return {
+    batch,
+    parts,
+    unpriced,
+    perL,
+    perGlass: (perL * glassMl) / 1000,
+    shop:
+      prices.shopPerL === null
+        ? null
+        : {
+            perL: prices.shopPerL,
+            savedPerL: prices.shopPerL - perL,
+            savedOnBatch: (prices.shopPerL - perL) * litres,
+          },
+    pulp,
+  };
+}

@@ -1,0 +1,291 @@
+import type { Breakable, Heat } from './blend';
+import {
+  DEFAULT_RUPTURE,
+  PRESS_RUPTURE,
+  SOAKED_NUT_G_PER_ML,
+  breakingEnergyKjPerKg,
+  endTempC,
+  energyForRupture,
+  loadVolumeMl,
+  meanRupture,
+  rupture,
+} from './blend';
+import type { Composition } from './composition';
+import { EMPTY, add, totalG, volumeMl } from './composition';
+import type { Factors } from './factors';
+import { usualFactors } from './factors';
+import type { AddedPart } from './finish';
+import { doseG, partAddition } from './finish';
+import { powerAtSpeedW } from './machine';
+import type { PeeledNut } from './peel';
+import { canPeel, peelNut } from './peel';
+import type { Prepared } from './prepare';
+import { keepsSoakWater } from './prepare';
+import type { SoakedNut } from './soak';
+import {
+  HOT_SOAK_PROTEIN,
+  KEPT_WATER_PER_GROUND_NUT,
+  RINSED_MAX_C,
+  SODIUM_SHARE_OF_SALT,
+  soakNut,
+} from './soak';
+import type { Strained } from './strain';
+import { strain } from './strain';
+import { WATER_G_PER_ML } from './units';
+
+/** Water that goes in with the nuts for the thick first run, mL per mL of soaked nuts. */
+const THICK_WATER_VOLUMES = 1.75;
+
+/** How the mix is parted into loads. */
+export interface Loading {
+  loads: number;
+  /** Liquid besides ice that runs with the nuts, all loads together, g. */
+  runningLiquidG: number;
+  rinseLiquidG: number;
+  iceG: number;
+  volumeMl: number;
+}
+
+function loading(
+  p: Prepared,
+  liquidG: number,
+  nutsInJugG: number,
+  addedMl: number,
+  loads: number | null,
+): Loading {
+  const { blend } = p.recipe;
+  const iceG = liquidG * blend.iceShare;
+  const fluidG = liquidG - iceG;
+  const thickG = (THICK_WATER_VOLUMES * nutsInJugG * WATER_G_PER_ML) / SOAKED_NUT_G_PER_ML;
+  const runningLiquidG =
+    blend.waterOrder === 'thick-first' && p.machine.kind !== 'cold-press'
+      ? Math.min(fluidG, Math.max(0, thickG - iceG))
+      : fluidG;
+  const volume = loadVolumeMl(runningLiquidG / WATER_G_PER_ML, iceG / WATER_G_PER_ML, nutsInJugG, addedMl);
+  // A jug filled exactly to its line is full, not over: allow for rounding in the last digits.
+  const count = loads ?? Math.max(1, Math.ceil(volume / p.machine.fillLineMl - 1e-9));
+  return {
+    loads: count,
+    runningLiquidG,
+    rinseLiquidG: fluidG - runningLiquidG,
+    iceG,
+    volumeMl: volume / count,
+  };
+}
+
+/** How a checked recipe is run: with so many nuts, and by what is fixed already. */
+export interface Run {
+  /** Nuts as bought, g. */
+  nutG: number;
+  /** Loads; null for as many as the jug asks for. */
+  loads: number | null;
+  /** Seconds a load, already decided; null to blend to the recipe's own end. */
+  secondsPerLoad: number | null;
+  /** Yield in mL on which additions before straining are dosed. */
+  doseMl: number;
+  factors: Factors;
+}
+
+/** What a run comes to, before it is put into a cook's terms. */
+export interface Outcome {
+  run: Run;
+  load: Loading;
+  soaked: readonly SoakedNut[];
+  soakedMassG: number;
+  uptakeG: number;
+  leachedG: number;
+  skinsG: number;
+  sodiumG: number;
+  keptWaterG: number;
+  loadG: number;
+  energyKjPerKg: number;
+  secondsPerLoad: number;
+  /** Aligned with the nuts. */
+  ruptures: readonly number[];
+  rupture: number;
+  heat: Heat;
+  endTempC: number;
+  before: readonly AddedPart[];
+  otherLiquid: AddedPart | null;
+  otherLiquidG: number;
+  strained: Strained;
+  milkMl: number;
+}
+
+/** Runs a checked recipe forward. The masses that go in and come out add up to rounding. */
+export function forward(p: Prepared, run: Run): Outcome {
+  const { recipe, machine, soak } = p;
+  const { nutG, factors } = run;
+  const keeps = keepsSoakWater(recipe);
+  const totalLiquidG = nutG * recipe.waterPerNut;
+  const soakedNuts: SoakedNut[] = [];
+  const peeledNuts: PeeledNut[] = [];
+  const breakable: Breakable[] = [];
+  let soakedMassG = 0;
+  let uptakeG = 0;
+  let uptakeInJugG = 0;
+  let leachedG = 0;
+  let skinsG = 0;
+  let sodiumG = 0;
+  for (const [i, { ingredient, form, part }] of p.portions.entries()) {
+    const massG = nutG * part;
+    const uptakeFactor = factors.uptake[i] ?? 1;
+    const soaked = soakNut(ingredient, form, massG, soak.teH, keeps, recipe.soak.saltGPerKg, uptakeFactor);
+    const peel = canPeel(ingredient, recipe.peel) ? recipe.peel : 'leave';
+    const peeled = peelNut(ingredient, massG, soaked, peel);
+    soakedNuts.push(soaked);
+    peeledNuts.push(peeled);
+    breakable.push({ massG, breakingKjPerKg: breakingEnergyKjPerKg(ingredient, form, soaked.saturation) });
+    soakedMassG += soaked.soakedMassG;
+    uptakeG += soaked.uptakeG;
+    uptakeInJugG += peeled.uptakeG;
+    leachedG += totalG(soaked.leached);
+    skinsG += totalG(peeled.skins) + peeled.skinUptakeG;
+    sodiumG += soaked.sodiumG;
+  }
+  const keptWaterG = keeps ? Math.min(KEPT_WATER_PER_GROUND_NUT * nutG, totalLiquidG) : 0;
+  // Kept brine goes into the jug whole, not only what the nuts drew from it.
+  if (keeps) sodiumG = (keptWaterG * recipe.soak.saltGPerKg * SODIUM_SHARE_OF_SALT) / 1000;
+
+  const unstrained = recipe.strain.strainer === 'none' && machine.kind !== 'cold-press';
+  const before: AddedPart[] = [];
+  let addedG = 0;
+  let addedMl = 0;
+  let addedWaterG = 0;
+  let addedPasses: Composition = EMPTY;
+  let addedStays: Composition = EMPTY;
+  for (const [i, dose] of recipe.additions.entries()) {
+    const addition = p.additions[i];
+    if (dose.when !== 'before' || !addition) continue;
+    const massG = doseG(dose, run.doseMl);
+    const part = partAddition(addition, massG, unstrained);
+    before.push(part);
+    addedG += massG;
+    addedMl += massG / (addition.gPerMl ?? 1);
+    addedWaterG += part.passes.waterG;
+    addedPasses = add(addedPasses, { ...part.passes, waterG: 0 });
+    addedStays = add(addedStays, part.stays);
+  }
+
+  const washG = totalLiquidG * recipe.strain.washShare;
+  const jugLiquidG = totalLiquidG - washG;
+  const nutsInJugG = soakedMassG - skinsG;
+  const load = loading(p, jugLiquidG, nutsInJugG, addedMl, run.loads);
+  const loadG = (nutsInJugG + load.runningLiquidG + load.iceG + addedG) / load.loads;
+
+  const pressed = machine.kind === 'cold-press';
+  const plannedPowerW = powerAtSpeedW(machine, recipe.blend.speed);
+  let eKjPerKg = 0;
+  let secondsPerLoad = 0;
+  let ruptures: number[];
+  if (pressed) {
+    ruptures = breakable.map(() => PRESS_RUPTURE[recipe.blend.presses]);
+  } else {
+    const { end } = recipe.blend;
+    const powerW = plannedPowerW * factors.power;
+    const seconds = run.secondsPerLoad ?? (end.by === 'seconds' ? end.seconds : null);
+    eKjPerKg =
+      seconds !== null
+        ? (powerW * seconds) / loadG // W·s per g is kJ per kg
+        : energyForRupture(breakable, end.by === 'rupture' ? end.rupture : DEFAULT_RUPTURE);
+    secondsPerLoad = seconds ?? (eKjPerKg * loadG) / powerW;
+    ruptures = breakable.map((nut) => rupture(eKjPerKg, nut.breakingKjPerKg));
+  }
+  const meanF = pressed ? PRESS_RUPTURE[recipe.blend.presses] : meanRupture(breakable, eKjPerKg);
+
+  const soakEndC = recipe.soak.method === 'none' ? p.around.roomTempC : soak.endTempC;
+  const heat: Heat = {
+    nutAsBoughtG: nutG / load.loads,
+    uptakeG: uptakeInJugG / load.loads,
+    nutTempC: soak.hot ? Math.min(RINSED_MAX_C, soakEndC) : soakEndC,
+    liquidG: load.runningLiquidG / load.loads,
+    liquidTempC: recipe.blend.liquidTempC,
+    iceG: load.iceG / load.loads,
+    addedWaterG: addedWaterG / load.loads,
+    addedSolidsG: (addedG - addedWaterG) / load.loads,
+    energyKj: (eKjPerKg * loadG) / 1000,
+  };
+
+  // What takes the place of water brings its own solids; ice and the water of a second washing stay water.
+  let otherLiquid: AddedPart | null = null;
+  const otherLiquidG = (jugLiquidG - load.iceG) * (recipe.otherLiquid?.share ?? 0);
+  if (p.otherLiquid && otherLiquidG > 0) {
+    otherLiquid = partAddition(p.otherLiquid, otherLiquidG, true);
+    addedPasses = add(addedPasses, { ...otherLiquid.passes, waterG: 0 });
+    addedWaterG -= otherLiquidG - otherLiquid.passes.waterG;
+  }
+  const strained = strain({
+    nuts: p.portions.map(({ ingredient }, i) => ({
+      ingredient,
+      nut: peeledNuts[i]?.nut ?? EMPTY,
+      rupture: ruptures[i] ?? meanF,
+      proteinFactor: soak.hot ? HOT_SOAK_PROTEIN : 1,
+      extraction: factors.extraction[i] ?? 1,
+    })),
+    nutAsBoughtG: nutG,
+    addedWaterG: uptakeInJugG + jugLiquidG + addedWaterG,
+    addedPasses,
+    addedStays,
+    strainer: pressed ? 'cold-press' : recipe.strain.strainer,
+    squeeze: recipe.strain.squeeze,
+    heldFactor: factors.held,
+    lossFactor: factors.loss,
+    loads: load.loads,
+    washWaterG: washG,
+  });
+  return {
+    run,
+    load,
+    soaked: soakedNuts,
+    soakedMassG,
+    uptakeG,
+    leachedG,
+    skinsG,
+    sodiumG,
+    keptWaterG,
+    loadG,
+    energyKjPerKg: eKjPerKg,
+    secondsPerLoad,
+    ruptures,
+    rupture: meanF,
+    heat,
+    endTempC: endTempC(heat),
+    before,
+    otherLiquid,
+    otherLiquidG,
+    strained,
+    milkMl: strained.milkG > 0 ? volumeMl(strained.milk) : 0,
+  };
+}
+
+/**
+ * Runs a recipe forward with additions dosed on the yield they themselves bring about, in `loads` loads or as many
+ * as the jug asks for.
+ */
+export function settle(p: Prepared, nutG: number, loads: number | null = null): Outcome {
+  const factors = usualFactors(p.portions.length);
+  const at = (doseMl: number, inLoads: number | null): Outcome =>
+    forward(p, { nutG, loads: inLoads, secondsPerLoad: null, doseMl, factors });
+  let outcome = at(0, loads);
+  if (!p.recipe.additions.some((dose) => dose.when === 'before') || outcome.milkMl <= 0) return outcome;
+  // The yield is all but linear in the dose: two runs give the line, and each further one mends it.
+  let doseA = 0;
+  let yieldA = outcome.milkMl;
+  let doseB = yieldA;
+  let inLoads = loads ?? outcome.load.loads;
+  for (let i = 0; i < 12; i++) {
+    outcome = at(doseB, inLoads);
+    if (loads === null && outcome.load.volumeMl > p.machine.fillLineMl * (1 + 1e-9)) {
+      inLoads = Math.ceil((outcome.load.volumeMl * inLoads) / p.machine.fillLineMl - 1e-9);
+      outcome = at(doseB, inLoads);
+    }
+    const gapB = outcome.milkMl - doseB;
+    if (outcome.milkMl <= 0 || Math.abs(gapB) < 1e-8 * (1 + doseB)) break;
+    const gapA = yieldA - doseA;
+    const next = gapA === gapB ? outcome.milkMl : doseB - (gapB * (doseB - doseA)) / (gapB - gapA);
+    doseA = doseB;
+    yieldA = outcome.milkMl;
+    doseB = Math.max(0, next);
+  }
+  return outcome;
+}

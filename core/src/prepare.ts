@@ -1,0 +1,178 @@
+import type { Addition } from './addition';
+import { findAddition } from './addition';
+import type { Ingredient, NutForm } from './ingredient';
+import { findIngredient } from './ingredient';
+import { KEPT_SOAK_COUNTER_H, LIMITS, counterSoakLimitH, outOfRange } from './limits';
+import type { Machine } from './machine';
+import { MACHINES } from './machine';
+import { canPeel } from './peel';
+import type { Recipe, Soak, Surroundings } from './recipe';
+import { soakSpells } from './recipe';
+import type { Refusal, Result } from './refusal';
+import { accepted, refused } from './refusal';
+import type { SoakHistory } from './soak';
+import { RINSED_MAX_C, soakHistory } from './soak';
+
+export interface Portion {
+  ingredient: Ingredient;
+  form: NutForm;
+  /** Part of the nut mass, 0 to 1. */
+  part: number;
+}
+
+/** A checked recipe with everything looked up that does not hang on the amount. */
+export interface Prepared {
+  recipe: Recipe;
+  around: Surroundings;
+  portions: readonly Portion[];
+  soak: SoakHistory;
+  machine: Machine;
+  /** Aligned with the recipe's additions. */
+  additions: readonly Addition[];
+  otherLiquid: Addition | null;
+}
+
+function soakRefusal(soak: Soak, around: Surroundings, keeps: boolean): Refusal | null {
+  if (soak.method === 'none') return null;
+  if (!(soak.hours > 0)) return refused('soak-not-positive', ['soak', 'hours']).refusal;
+  let maxH: number = LIMITS.soakH[soak.method];
+  if (soak.method === 'counter') {
+    // Past eight hours only in a cool kitchen, and kept water no longer than any food left standing.
+    if (around.roomTempC > 22) maxH = counterSoakLimitH(around.roomTempC);
+    if (keeps) maxH = KEPT_SOAK_COUNTER_H;
+  }
+  if (!(soak.hours <= maxH)) {
+    return refused('soak-too-long', ['soak', 'hours'], { hours: soak.hours, maxH, method: soak.method })
+      .refusal;
+  }
+  if (outOfRange(soak.pourTempC, LIMITS.soakPourTempC)) {
+    return refused('soak-temperature-out-of-range', ['soak', 'pourTempC'], { ...LIMITS.soakPourTempC })
+      .refusal;
+  }
+  if (outOfRange(soak.saltGPerKg, LIMITS.saltGPerKg)) {
+    return refused('salt-out-of-range', ['soak', 'saltGPerKg'], { ...LIMITS.saltGPerKg }).refusal;
+  }
+  return null;
+}
+
+function blendRefusal(recipe: Recipe): Refusal | null {
+  const { blend, strain: straining } = recipe;
+  if (blend.end.by === 'rupture' && outOfRange(blend.end.rupture, LIMITS.rupture)) {
+    return refused('rupture-out-of-range', ['blend', 'end', 'rupture'], { ...LIMITS.rupture }).refusal;
+  }
+  if (blend.end.by === 'seconds' && outOfRange(blend.end.seconds, LIMITS.seconds)) {
+    return refused('seconds-out-of-range', ['blend', 'end', 'seconds'], { ...LIMITS.seconds }).refusal;
+  }
+  if (blend.powerW !== null && outOfRange(blend.powerW, LIMITS.powerW)) {
+    return refused('machine-out-of-range', ['blend', 'powerW'], { ...LIMITS.powerW }).refusal;
+  }
+  if (blend.fillLineMl !== null && outOfRange(blend.fillLineMl, LIMITS.fillLineMl)) {
+    return refused('machine-out-of-range', ['blend', 'fillLineMl'], { ...LIMITS.fillLineMl }).refusal;
+  }
+  if (outOfRange(blend.speed, { min: 0.1, max: 1 })) {
+    return refused('machine-out-of-range', ['blend', 'speed'], { min: 0.1, max: 1 }).refusal;
+  }
+  if (blend.liquidTempC > LIMITS.liquidTempC.max) {
+    return refused('hot-liquid', ['blend', 'liquidTempC'], { mostC: LIMITS.liquidTempC.max }).refusal;
+  }
+  if (outOfRange(blend.warmthLimitC, LIMITS.warmthLimitC)) {
+    return refused('machine-out-of-range', ['blend', 'warmthLimitC'], { ...LIMITS.warmthLimitC }).refusal;
+  }
+  if (outOfRange(blend.liquidTempC, LIMITS.liquidTempC)) {
+    return refused('machine-out-of-range', ['blend', 'liquidTempC'], { ...LIMITS.liquidTempC }).refusal;
+  }
+  if (outOfRange(blend.iceShare, LIMITS.iceShare)) {
+    return refused('ice-exceeds-water', ['blend', 'iceShare'], { ...LIMITS.iceShare }).refusal;
+  }
+  const unwashable = straining.strainer === 'none' && straining.washShare > 0;
+  if (outOfRange(straining.washShare, LIMITS.washShare) || unwashable) {
+    return refused('wash-out-of-range', ['strain', 'washShare'], { ...LIMITS.washShare }).refusal;
+  }
+  return null;
+}
+
+/** Whether the soak water goes into the jug: always with ground nuts, which cannot be drained. */
+export function keepsSoakWater(recipe: Recipe): boolean {
+  return (
+    recipe.soak.method !== 'none' &&
+    (recipe.soak.water === 'kept' || recipe.nuts.some((nut) => nut.form === 'ground'))
+  );
+}
+
+/** Warmest the mix may end, °C: a hot soak is blended below 30, whatever the cook's own limit is. */
+export function warmthLimitC({ recipe, soak }: Prepared): number {
+  return soak.hot ? Math.min(RINSED_MAX_C, recipe.blend.warmthLimitC) : recipe.blend.warmthLimitC;
+}
+
+function preparedAdditions(recipe: Recipe): Result<Pick<Prepared, 'additions' | 'otherLiquid'>> {
+  const additions: Addition[] = [];
+  for (const [i, dose] of recipe.additions.entries()) {
+    const addition = findAddition(dose.addition);
+    // Water and ice are the ratio's business: as additions they would be counted beside it.
+    if (!addition || addition.kind === 'liquid') {
+      return refused('unknown-addition', ['additions', i, 'addition'], { addition: dose.addition });
+    }
+    if (outOfRange(dose.gPerL, LIMITS.gPerL)) {
+      return refused('dose-out-of-range', ['additions', i, 'gPerL'], {
+        name: addition.name,
+        ...LIMITS.gPerL,
+      });
+    }
+    additions.push(addition);
+  }
+  const { otherLiquid } = recipe;
+  if (otherLiquid === null) return accepted({ additions, otherLiquid: null });
+  const liquid = findAddition(otherLiquid.liquid);
+  if (!liquid || liquid.kind !== 'liquid' || liquid.key === 'ice' || liquid.key === 'water') {
+    return refused('not-a-liquid', ['otherLiquid', 'liquid'], { liquid: otherLiquid.liquid });
+  }
+  if (outOfRange(otherLiquid.share, LIMITS.otherLiquidShare)) {
+    return refused('dose-out-of-range', ['otherLiquid', 'share'], {
+      name: liquid.name,
+      ...LIMITS.otherLiquidShare,
+    });
+  }
+  return accepted({ additions, otherLiquid: liquid });
+}
+
+/** Checks all of a recipe but its amount. */
+export function prepare(recipe: Recipe, around: Surroundings, own: readonly Ingredient[]): Result<Prepared> {
+  if (recipe.nuts.length === 0) return refused('no-nuts', ['nuts']);
+  let shares = 0;
+  for (const [i, nut] of recipe.nuts.entries()) {
+    if (!(nut.share > 0 && nut.share < Infinity)) return refused('share-not-positive', ['nuts', i, 'share']);
+    shares += nut.share;
+  }
+  const portions: Portion[] = [];
+  for (const [i, nut] of recipe.nuts.entries()) {
+    const ingredient = findIngredient(nut.ingredient, own);
+    if (!ingredient) {
+      return refused('unknown-ingredient', ['nuts', i, 'ingredient'], { ingredient: nut.ingredient });
+    }
+    if (!canPeel(ingredient, recipe.peel) && recipe.nuts.length === 1) {
+      return refused('cannot-peel', ['peel'], { name: ingredient.name });
+    }
+    portions.push({ ingredient, form: nut.form, part: nut.share / shares });
+  }
+  if (outOfRange(recipe.waterPerNut, LIMITS.waterPerNut)) {
+    return refused('ratio-out-of-range', ['waterPerNut'], { ...LIMITS.waterPerNut });
+  }
+  const refusal = soakRefusal(recipe.soak, around, keepsSoakWater(recipe)) ?? blendRefusal(recipe);
+  if (refusal) return { ok: false, refusal };
+  const added = preparedAdditions(recipe);
+  if (!added.ok) return added;
+  const usual = MACHINES[recipe.blend.machine];
+  const machine = {
+    kind: usual.kind,
+    powerW: recipe.blend.powerW ?? usual.powerW,
+    fillLineMl: recipe.blend.fillLineMl ?? usual.fillLineMl,
+  };
+  return accepted({
+    recipe,
+    around,
+    portions,
+    soak: soakHistory(soakSpells(recipe.soak, around)),
+    machine,
+    ...added.value,
+  });
+}

@@ -1,0 +1,201 @@
+import { solidsG } from './composition';
+import { kitchenDraws } from './factors';
+import type { Outcome } from './forward';
+import { forward } from './forward';
+import type { Ingredient } from './ingredient';
+import { runPrepared } from './predict';
+import type { Prepared } from './prepare';
+import { prepare } from './prepare';
+import { seeded } from './random';
+import type { Recipe, Surroundings } from './recipe';
+import type { Result } from './refusal';
+import { accepted } from './refusal';
+import { stepMinutes } from './timing';
+
+/** Draws behind an interval unless said otherwise. */
+export const DRAWS = 2000;
+/** Seed of the draws: the same recipe always gets the same interval. */
+export const SEED = 71_803;
+/** An interval of 80 %: one kitchen in ten lies below it, one in ten above. */
+const LOW_SHARE = 0.1;
+const HIGH_SHARE = 0.9;
+
+/** Where eight kitchens in ten lie. */
+export interface Interval {
+  low: number;
+  high: number;
+}
+
+/** What is said with how sure it is; names as in the prediction. */
+export const UNSURE_FIGURES = [
+  'soakedG',
+  'milkMl',
+  'solidsPct',
+  'fatPct',
+  'gritPct',
+  'pulpG',
+  'endTempC',
+  'rupture',
+  'handsOnMin',
+  'costPerL',
+] as const;
+export type UnsureFigure = (typeof UNSURE_FIGURES)[number];
+
+/** 80 % intervals of a batch's figures, over kitchens as they differ from the starting estimates. */
+export type Sureness = Readonly<Record<UnsureFigure, Interval>>;
+
+type Figures = Record<UnsureFigure, number>;
+
+function figuresOf(p: Prepared, outcome: Outcome, batchCost: number): Figures {
+  const { strained, milkMl, load, run } = outcome;
+  const pct = (partG: number): number => (strained.milkG > 0 ? (100 * partG) / strained.milkG : 0);
+  const pressed = p.machine.kind === 'cold-press';
+  return {
+    soakedG: outcome.soakedMassG,
+    milkMl,
+    solidsPct: pct(solidsG(strained.milk)),
+    fatPct: pct(strained.milk.fatG),
+    gritPct: pct(strained.finesG),
+    pulpG: strained.pulpG,
+    endTempC: outcome.endTempC,
+    rupture: outcome.rupture,
+    handsOnMin: stepMinutes({
+      soakH: p.soak.clockH,
+      nutG: run.nutG,
+      peel: p.recipe.peel,
+      loads: load.loads,
+      runS: outcome.secondsPerLoad * load.loads,
+      pressed,
+      presses: p.recipe.blend.presses,
+      milkMl,
+      strainer: pressed ? 'cold-press' : p.recipe.strain.strainer,
+    }).handsOnMin,
+    costPerL: milkMl > 0 ? (1000 * batchCost) / milkMl : 0,
+  };
+}
+
+function intervalOf(values: Float64Array): Interval {
+  values.sort();
+  const at = (share: number): number => {
+    const place = share * (values.length - 1);
+    const below = values[Math.floor(place)] ?? 0;
+    const above = values[Math.ceil(place)] ?? below;
+    return below + (above - below) * (place - Math.floor(place));
+  };
+  return { low: at(LOW_SHARE), high: at(HIGH_SHARE) };
+}
+
+function surenessOf(draws: readonly Figures[]): Sureness {
+  const one = (figure: UnsureFigure): Interval =>
+    intervalOf(Float64Array.from(draws, (figures) => figures[figure]));
+  return Object.fromEntries(UNSURE_FIGURES.map((figure) => [figure, one(figure)])) as Record<
+    UnsureFigure,
+    Interval
+  >;
+}
+
+/** A recipe planned in the usual kitchen: its nuts, loads and seconds are then fixed whatever the kitchen is like. */
+interface Planned {
+  p: Prepared;
+  outcome: Outcome;
+  batchCost: number;
+}
+
+function plan(
+  recipe: Recipe,
+  around: Surroundings,
+  own: readonly Ingredient[],
+  batchCost: number,
+): Result<Planned> {
+  const prepared = prepare(recipe, around, own);
+  if (!prepared.ok) return prepared;
+  const run = runPrepared(prepared.value);
+  return run.ok ? accepted({ p: prepared.value, outcome: run.value, batchCost }) : run;
+}
+
+function drawn({ p, outcome }: Planned, factors: Outcome['run']['factors']): Outcome {
+  return forward(p, {
+    nutG: outcome.run.nutG,
+    loads: outcome.load.loads,
+    // A press runs until it is through; blades run for as long as the plan says.
+    secondsPerLoad: p.machine.kind === 'cold-press' ? null : outcome.secondsPerLoad,
+    doseMl: outcome.run.doseMl,
+    factors,
+  });
+}
+
+interface Drawing {
+  seed?: number;
+  draws?: number;
+  /** What the batch costs, for the cost of a litre. */
+  batchCost?: number;
+}
+
+/**
+ * How sure a prediction is: 80 % intervals by `draws` kitchens from the prior, seeded. Grams, loads and seconds are
+ * as planned; what differs is the kitchen. Refuses what `predict` refuses.
+ */
+export function sureness(
+  recipe: Recipe,
+  around: Surroundings,
+  own: readonly Ingredient[] = [],
+  { seed = SEED, draws = DRAWS, batchCost = 0 }: Drawing = {},
+): Result<Sureness> {
+  const planned = plan(recipe, around, own, batchCost);
+  if (!planned.ok) return planned;
+  const { p } = planned.value;
+  const draw = kitchenDraws([recipe], seeded(seed));
+  const figures: Figures[] = [];
+  for (let i = 0; i < draws; i++) {
+    for (const factors of draw()) {
+      figures.push(figuresOf(p, drawn(planned.value, factors), batchCost));
+    }
+  }
+  return accepted(surenessOf(figures));
+}
+
+/** Two recipes beside each other: the figures of both in the usual kitchen, and the difference with its interval. */
+export interface Contrast {
+  one: Readonly<Figures>;
+  other: Readonly<Figures>;
+  /** Other minus one, over kitchens that both are made in. */
+  difference: Sureness;
+}
+
+/**
+ * Sets two recipes side by side. Each draw makes both in the same kitchen, so that a nut, a bag or a jug they share
+ * does not blur their difference.
+ */
+export function contrast(
+  one: Recipe,
+  other: Recipe,
+  around: Surroundings,
+  own: readonly Ingredient[] = [],
+  costs: { one: number; other: number } = { one: 0, other: 0 },
+  { seed = SEED, draws = DRAWS }: Drawing = {},
+): Result<Contrast> {
+  const a = plan(one, around, own, costs.one);
+  if (!a.ok) return a;
+  const b = plan(other, around, own, costs.other);
+  if (!b.ok) return b;
+  const both = [a.value, b.value] as const;
+  const draw = kitchenDraws([one, other], seeded(seed));
+  const differences: Figures[] = [];
+  for (let i = 0; i < draws; i++) {
+    const factors = draw();
+    const [left, right] = both.map((planned, side) => {
+      const mine = factors[side];
+      const outcome = mine ? drawn(planned, mine) : planned.outcome;
+      return figuresOf(planned.p, outcome, planned.batchCost);
+    });
+    if (!left || !right) continue;
+    differences.push(
+      Object.fromEntries(UNSURE_FIGURES.map((figure) => [figure, right[figure] - left[figure]])) as Figures,
+    );
+  }
+  return accepted({
+    one: figuresOf(a.value.p, a.value.outcome, costs.one),
+    other: figuresOf(b.value.p, b.value.outcome, costs.other),
+    difference: surenessOf(differences),
+  });
+}

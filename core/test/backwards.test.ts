@@ -1,0 +1,162 @@
+import fc from 'fast-check';
+import type { Body, Goal, Recipe } from '../src';
+import { BODY_MIDDLE_PCT, LIMITS, NUT_TABLE, USUAL_SURROUNDINGS, backwards, bodyOf, predict } from '../src';
+import { sensibleRecipe, workedRecipe } from './recipes';
+
+const BODIES: readonly Body[] = ['light', 'everyday', 'full', 'cream'];
+const base = workedRecipe('hazelnut', 180, 4, 8);
+const held: Recipe = { ...base, blend: { ...base.blend, end: { by: 'rupture', rupture: 0.85 } } };
+
+function answer(recipe: Recipe, goal: Goal) {
+  const result = backwards(recipe, goal, USUAL_SURROUNDINGS);
+  if (!result.ok) throw new Error(result.refusal.code);
+  return result.value;
+}
+
+test.each(BODIES)('a litre of %s milk is a litre, and has that body', (body) => {
+  const { prediction, recipe } = answer(held, {
+    want: 'milk',
+    volumeMl: 1000,
+    thickness: { by: 'body', body },
+  });
+  expect(prediction.milk.volumeMl).toBeCloseTo(1000, 4);
+  expect(prediction.milk.body).toBe(body);
+  expect(prediction.milk.solidsPct).toBeCloseTo(BODY_MIDDLE_PCT[body], 6);
+  expect(recipe.amount).toEqual({ by: 'milk', volumeMl: 1000 });
+});
+
+test('solids and ratio can be named instead', () => {
+  const bySolids = answer(held, {
+    want: 'milk',
+    volumeMl: 700,
+    thickness: { by: 'solids', solidsPct: 7 },
+  });
+  expect(bySolids.prediction.milk.solidsPct).toBeCloseTo(7, 6);
+  const byRatio = answer(held, { want: 'milk', volumeMl: 700, thickness: { by: 'ratio', waterPerNut: 5 } });
+  expect(byRatio.recipe.waterPerNut).toBe(5);
+  expect(byRatio.prediction.milk.volumeMl).toBeCloseTo(700, 4);
+});
+
+test('180 g of hazelnuts: the most milk that is still full lies on the edge of full', () => {
+  const { prediction } = answer(held, {
+    want: 'most-milk',
+    nutG: 180,
+    thickness: { by: 'body', body: 'full' },
+  });
+  expect(prediction.nutG).toBe(180);
+  expect(prediction.milk.solidsPct).toBeCloseTo(6.5, 6);
+  const more = predict({
+    ...held,
+    amount: { by: 'nuts', massG: 180 },
+    waterPerNut: prediction.liquidG / 180 + 0.1,
+  });
+  expect(more.ok && bodyOf(more.value.milk.solidsPct)).toBe('everyday');
+});
+
+test('a lighter body from the same nuts is more milk', () => {
+  const volumes = BODIES.map(
+    (body) =>
+      answer(held, { want: 'most-milk', nutG: 180, thickness: { by: 'body', body } }).prediction.milk
+        .volumeMl,
+  );
+  expect(volumes).toEqual([...volumes].sort((a, b) => b - a));
+});
+
+test('so much pulp is so many nuts', () => {
+  fc.assert(
+    fc.property(sensibleRecipe, fc.double({ min: 30, max: 600, noNaN: true }), (recipe, massG) => {
+      const result = backwards(recipe, { want: 'pulp', massG }, USUAL_SURROUNDINGS);
+      if (result.ok) expect(result.value.prediction.pulp.massG).toBeCloseTo(massG, 5);
+      // So little pulp that the tools keep all the milk, or more than the machine's last load: nothing else.
+      else expect(['pulp-out-of-reach', 'no-milk']).toContain(result.refusal.code);
+    }),
+    { numRuns: 60 },
+  );
+});
+
+test('backwards(forwards(x)) = x: milk and solids lead back to nuts and water', () => {
+  fc.assert(
+    fc.property(sensibleRecipe, (recipe) => {
+      const there = predict(recipe);
+      if (!there.ok || there.value.blend.loads !== 1) return;
+      const { milk, nutG, blend } = there.value;
+      // Finer than the finest a recipe may ask for cannot be held.
+      if (blend.rupture > LIMITS.rupture.max || milk.volumeMl < LIMITS.milkMl.min) return;
+      const back = backwards(
+        recipe,
+        { want: 'milk', volumeMl: milk.volumeMl, thickness: { by: 'solids', solidsPct: milk.solidsPct } },
+        USUAL_SURROUNDINGS,
+      );
+      if (!back.ok) throw new Error(back.refusal.code);
+      expect(back.value.recipe.waterPerNut / recipe.waterPerNut).toBeCloseTo(1, 5);
+      expect(back.value.prediction.nutG / nutG).toBeCloseTo(1, 5);
+    }),
+    { numRuns: 60 },
+  );
+});
+
+test('with dates blended in, body and millilitres still come out as asked', () => {
+  const dates: Recipe = { ...held, additions: [{ addition: 'date_medjool', when: 'before', gPerL: 60 }] };
+  const { prediction } = answer(dates, {
+    want: 'milk',
+    volumeMl: 900,
+    thickness: { by: 'solids', solidsPct: 9 },
+  });
+  expect(prediction.milk.volumeMl).toBeCloseTo(900, 4);
+  expect(prediction.milk.solidsPct).toBeCloseTo(9, 4);
+});
+
+test('every nut reaches an everyday milk', () => {
+  for (const { key } of NUT_TABLE) {
+    const recipe = { ...held, nuts: [{ ingredient: key, form: 'whole' as const, share: 1 }] };
+    const result = backwards(
+      recipe,
+      { want: 'milk', volumeMl: 800, thickness: { by: 'body', body: 'everyday' } },
+      USUAL_SURROUNDINGS,
+    );
+    // Flax holds most of its water back; every other one does.
+    if (key !== 'flax') expect(result.ok && result.value.prediction.milk.body).toBe('everyday');
+  }
+});
+
+describe('impossible, because', () => {
+  const refusal = (recipe: Recipe, goal: Goal) => {
+    const result = backwards(recipe, goal, USUAL_SURROUNDINGS);
+    if (result.ok) throw new Error('this should have been refused');
+    return result.refusal;
+  };
+
+  test('no ratio gives such solids, with the range that can be reached', () => {
+    const { code, params } = refusal(held, {
+      want: 'milk',
+      volumeMl: 500,
+      thickness: { by: 'solids', solidsPct: 60 },
+    });
+    expect(code).toBe('solids-out-of-reach');
+    expect(params['mostPct']).toBeGreaterThan(10);
+    expect(params['mostPct']).toBeLessThan(60);
+    expect(params['leastPct']).toBeLessThan(3);
+  });
+
+  test('what is not strained has no pulp', () => {
+    const none = { ...held, strain: { ...held.strain, strainer: 'none' as const } };
+    expect(refusal(none, { want: 'pulp', massG: 100 }).code).toBe('pulp-out-of-reach');
+  });
+
+  test('a small cup has an end, and says where', () => {
+    const cup = { ...held, blend: { ...held.blend, fillLineMl: 300 } };
+    const { code, params } = refusal(cup, { want: 'pulp', massG: 5000 });
+    expect(code).toBe('pulp-out-of-reach');
+    expect(params['mostG']).toBeGreaterThan(100);
+    const milk = refusal(cup, { want: 'milk', volumeMl: 9000, thickness: { by: 'body', body: 'everyday' } });
+    expect(milk.code).toBe('milk-out-of-reach');
+  });
+
+  test('a recipe that is none stays refused for its own reason', () => {
+    const nobody = { ...held, nuts: [{ ingredient: 'moon-nut', form: 'whole' as const, share: 1 }] };
+    expect(refusal(nobody, { want: 'pulp', massG: 50 }).code).toBe('unknown-ingredient');
+    expect(
+      refusal(nobody, { want: 'most-milk', nutG: 100, thickness: { by: 'body', body: 'full' } }).code,
+    ).toBe('unknown-ingredient');
+  });
+});
