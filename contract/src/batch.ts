@@ -2,7 +2,7 @@ import type { BatchEvent, BatchHappening } from '@humble-churn/core';
 import { z } from 'zod';
 import { OwnIngredientSchema } from './ingredient';
 import { InstantSchema, TimeZoneSchema, fromInstant } from './instant';
-import { PredictionSchema } from './prediction';
+import { PlannedPredictionSchema, SurenessSchema } from './prediction';
 import { RecipeSchema, SurroundingsSchema } from './recipe';
 
 const massG = z.number().min(0).max(60_000);
@@ -55,7 +55,8 @@ export const HappeningSchema = z
 const PlannedSchema = z.object({
   type: z.literal('planned'),
   recipe: RecipeSchema,
-  prediction: PredictionSchema,
+  prediction: PlannedPredictionSchema,
+  sureness: SurenessSchema.nullable().default(null),
   around: SurroundingsSchema,
   budgetH: z.union([z.literal(72), z.literal(96), z.literal(120)]),
 });

@@ -5,5 +5,6 @@ export * from './kitchen';
 export * from './prediction';
 export * from './problem';
 export * from './recipe';
+export * from './recipeBook';
 export * from './routes';
 export * from './words';

@@ -8,6 +8,7 @@ const KeySchema = z
   .meta({ description: 'Short stable key of an ingredient' });
 
 export const IngredientKeySchema = KeySchema;
+export const AdditionKeySchema = KeySchema;
 
 const INGREDIENT_FIELDS = [
   'key',

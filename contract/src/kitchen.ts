@@ -1,6 +1,74 @@
 import { z } from 'zod';
 import { InstantSchema, TimeZoneSchema } from './instant';
-import { MachineKindSchema, StrainerSchema } from './recipe';
+import { LIMITS } from '@humble-churn/core';
+import { IngredientKeySchema } from './ingredient';
+import { GearNameSchema, MachineKindSchema, StrainerSchema } from './recipe';
+
+const AllergenSchema = z.string().trim().min(1).max(60);
+const PriceSchema = z.number().min(0).max(10_000);
+/** A time of day in the household's zone. */
+const ClockSchema = z.string().regex(/^([01]\d|2[0-3]):[0-5]\d$/, { error: 'a time such as 07:30' });
+
+/** Allergens that people keep off and gear is kept apart from. */
+export const AVOIDABLE = ['tree nut', 'sesame', 'soy', 'coconut', 'peanut'] as const;
+
+/** The household's own gear and people, and what things cost. Names tell them apart. */
+export const KitchenProfileSchema = z
+  .object({
+    glassMl: z.number().min(50).max(1000).default(200),
+    /** Smallest step of the scale, g. */
+    scaleStepG: z.union([z.literal(1), z.literal(2), z.literal(5)]).default(1),
+    machines: z
+      .array(
+        z.object({
+          name: GearNameSchema,
+          kind: MachineKindSchema,
+          /** Power that reaches the mix, W. */
+          powerW: z.number().min(LIMITS.powerW.min).max(LIMITS.powerW.max).nullable(),
+          /** What the jug holds to its brim, and the most that may be in it with its froth; mL. */
+          jugMl: z.number().min(LIMITS.fillLineMl.min).max(10_000).nullable(),
+          fillLineMl: z.number().min(LIMITS.fillLineMl.min).max(LIMITS.fillLineMl.max).nullable(),
+          keptFrom: z.array(AllergenSchema).max(8),
+        }),
+      )
+      .max(12)
+      .default([]),
+    strainers: z
+      .array(
+        z.object({ name: GearNameSchema, kind: StrainerSchema, keptFrom: z.array(AllergenSchema).max(8) }),
+      )
+      .max(12)
+      .default([]),
+    jars: z
+      .array(
+        z.object({
+          name: GearNameSchema,
+          volumeMl: z.number().min(30).max(10_000),
+          count: z.number().int().min(1).max(99),
+        }),
+      )
+      .max(20)
+      .default([]),
+    people: z
+      .array(z.object({ name: z.string().trim().min(1).max(40), avoids: z.array(AllergenSchema).max(8) }))
+      .max(12)
+      .default([]),
+    wakingFrom: ClockSchema.default('06:30'),
+    wakingTo: ClockSchema.default('22:30'),
+    /** Machines stay silent between these. */
+    quietFrom: ClockSchema.default('21:00'),
+    quietTo: ClockSchema.default('07:30'),
+    packs: z
+      .array(z.object({ key: IngredientKeySchema, packG: z.number().min(1).max(50_000), price: PriceSchema }))
+      .max(80)
+      .default([]),
+    shopPerL: PriceSchema.nullable().default(null),
+    mealPerKg: PriceSchema.nullable().default(null),
+    perKWh: PriceSchema.nullable().default(null),
+  })
+  .meta({ id: 'KitchenProfile' });
+
+export type KitchenProfile = z.infer<typeof KitchenProfileSchema>;
 
 /** What the cook sets about the kitchen. */
 export const KitchenSettingsSchema = z
@@ -15,6 +83,7 @@ export const KitchenSettingsSchema = z
     budgetH: z.union([z.literal(72), z.literal(96)]),
     machine: MachineKindSchema,
     strainer: StrainerSchema,
+    profile: KitchenProfileSchema.default(() => KitchenProfileSchema.parse({})),
   })
   .meta({ id: 'KitchenSettings' });
 
@@ -28,5 +97,7 @@ export const KitchenSchema = KitchenSettingsSchema.extend({
 
 export type Kitchen = z.infer<typeof KitchenSchema>;
 
-export const KitchenPatchSchema = KitchenSettingsSchema.partial().meta({ id: 'KitchenPatch' });
+export const KitchenPatchSchema = KitchenSettingsSchema.extend({ profile: KitchenProfileSchema })
+  .partial()
+  .meta({ id: 'KitchenPatch' });
 export type KitchenPatch = z.infer<typeof KitchenPatchSchema>;

@@ -1,7 +1,29 @@
-import type { Prediction } from '@humble-churn/core';
+import type { PlannedPrediction, Prediction, Sureness, UnsureFigure } from '@humble-churn/core';
+import { UNSURE_FIGURES } from '@humble-churn/core';
 import { z } from 'zod';
 
 const amount = z.number();
+
+const NutritionSchema = z
+  .object({
+    kcal: amount,
+    proteinG: amount,
+    fatG: amount,
+    carbG: amount,
+    sugarsG: amount,
+    fibreG: amount,
+    calciumMg: amount,
+    sodiumMg: amount,
+  })
+  .meta({ id: 'Nutrition' });
+
+const FinishSchema = z.object({
+  additionsG: amount,
+  massG: amount,
+  volumeMl: amount,
+  solidsPct: amount,
+  sweetnessGPerL: amount,
+});
 
 /** What the core computes for a recipe. Masses g, volumes mL, temperatures °C, shares of mass %. All estimates. */
 export const PredictionSchema = z
@@ -21,6 +43,14 @@ export const PredictionSchema = z
     liquidG: amount,
     liquidMl: amount,
     iceG: amount,
+    liquids: z
+      .array(z.object({ key: z.string(), name: z.string(), massG: amount, volumeMl: amount }))
+      .default([]),
+    additions: z
+      .array(
+        z.object({ key: z.string(), name: z.string(), when: z.enum(['before', 'after']), massG: amount }),
+      )
+      .default([]),
     soak: z.object({
       hours: amount,
       teH: amount,
@@ -45,6 +75,7 @@ export const PredictionSchema = z
       endTempC: amount,
       loadLiquidMl: amount,
       rinseLiquidMl: amount,
+      iceNeededG: amount.nullable().default(0),
     }),
     milk: z.object({
       massG: amount,
@@ -58,6 +89,8 @@ export const PredictionSchema = z
       gritPct: amount,
       body: z.enum(['light', 'everyday', 'full', 'cream']),
     }),
+    finish: FinishSchema,
+    nutrition: NutritionSchema,
     pulp: z.object({ massG: amount, dryG: amount, waterPct: amount }),
     lossG: amount,
     minutes: z.object({
@@ -89,9 +122,37 @@ export const PredictionSchema = z
           'flax-raw',
           'kept-soak-water',
           'guessed-figures',
+          'several-loads',
+          'addition-note',
+          'salted-twice',
+          'salty',
+          'much-soda',
+          'keeps-shorter',
+          'not-for-drinker',
+          'someone-avoids',
+          'gear-kept-apart',
+          'gear-shared',
         ]),
         params: z.record(z.string(), z.union([z.number(), z.string()])),
       }),
     ),
   })
   .meta({ id: 'Prediction' }) satisfies z.ZodType<Prediction>;
+
+/** A prediction as a batch's log keeps it: the oldest were planned before all of it was computed. */
+export const PlannedPredictionSchema = PredictionSchema.extend({
+  finish: FinishSchema.nullable().default(null),
+  nutrition: NutritionSchema.nullable().default(null),
+}).meta({ id: 'PlannedPrediction' }) satisfies z.ZodType<PlannedPrediction>;
+
+const IntervalSchema = z.object({ low: amount, high: amount });
+
+/** 80 % intervals of a batch's figures. */
+export const SurenessSchema = z
+  .object(
+    Object.fromEntries(UNSURE_FIGURES.map((figure) => [figure, IntervalSchema])) as Record<
+      UnsureFigure,
+      typeof IntervalSchema
+    >,
+  )
+  .meta({ id: 'Sureness' }) satisfies z.ZodType<Sureness>;

@@ -1,12 +1,15 @@
 import type { Recipe, Surroundings } from '@humble-churn/core';
-import { LIMITS } from '@humble-churn/core';
+import { DEFAULT_WARMTH_LIMIT_C, LIMITS } from '@humble-churn/core';
 import { z } from 'zod';
-import { IngredientKeySchema, OwnIngredientSchema } from './ingredient';
+import { AdditionKeySchema, IngredientKeySchema, OwnIngredientSchema } from './ingredient';
 
 const MachineKindSchema = z.enum(['personal-cup', 'standard-jug', 'high-speed-jug', 'cold-press']);
 const StrainerSchema = z.enum(['fine-bag', 'muslin', 'fine-sieve', 'none', 'cold-press']);
 
-export { MachineKindSchema, StrainerSchema };
+/** What the household calls a machine, a strainer, a jar. */
+const GearNameSchema = z.string().trim().min(1).max(40);
+
+export { GearNameSchema, MachineKindSchema, StrainerSchema };
 
 function within(range: { min: number; max: number }): z.ZodNumber {
   return z.number().min(range.min).max(range.max);
@@ -44,6 +47,7 @@ export const RecipeSchema = z
     peel: z.enum(['leave', 'pinch', 'towel', 'roast']),
     blend: z.object({
       machine: MachineKindSchema,
+      machineName: GearNameSchema.nullable().default(null),
       powerW: within(LIMITS.powerW).nullable(),
       fillLineMl: within(LIMITS.fillLineMl).nullable(),
       speed: z.number().min(0.1).max(1),
@@ -55,12 +59,30 @@ export const RecipeSchema = z
       presses: z.union([z.literal(1), z.literal(2)]),
       liquidTempC: within(LIMITS.liquidTempC),
       iceShare: within(LIMITS.iceShare),
+      warmthLimitC: within(LIMITS.warmthLimitC).default(DEFAULT_WARMTH_LIMIT_C),
     }),
     strain: z.object({
       strainer: StrainerSchema,
+      strainerName: GearNameSchema.nullable().default(null),
       squeeze: z.enum(['light', 'firm', 'hard']),
       washShare: within(LIMITS.washShare),
     }),
+    otherLiquid: z
+      .object({ liquid: AdditionKeySchema, share: within(LIMITS.otherLiquidShare) })
+      .nullable()
+      .default(null)
+      .meta({ description: 'A liquid in place of part of the water, by mass' }),
+    additions: z
+      .array(
+        z.object({
+          addition: AdditionKeySchema,
+          when: z.enum(['before', 'after']),
+          gPerL: within(LIMITS.gPerL).meta({ description: 'Grams per litre of strained milk' }),
+        }),
+      )
+      .max(12)
+      .default([]),
+    drinkers: z.array(z.string().trim().min(1).max(40)).max(12).default([]),
   })
   .meta({ id: 'Recipe' }) satisfies z.ZodType<Recipe>;
 
@@ -84,3 +106,8 @@ export const SurroundingsSchema = z
     fridgeTempC: z.number().min(-1).max(15),
   })
   .meta({ id: 'Surroundings' }) satisfies z.ZodType<Surroundings>;
+
+/** The JSON Schema of the open form, made from the schema that parses it. */
+export function recipeJsonSchema(): Record<string, unknown> {
+  return { ...z.toJSONSchema(RecipeFileSchema, { io: 'input' }), title: 'Humble Churn recipe' };
+}

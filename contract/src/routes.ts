@@ -3,7 +3,14 @@ import { BatchListSchema, BatchSchema, HappeningSchema, NewBatchSchema } from '.
 import { OwnIngredientSchema, PackFiguresSchema } from './ingredient';
 import { InstantSchema } from './instant';
 import { KitchenPatchSchema, KitchenSchema } from './kitchen';
-import { PredictionSchema } from './prediction';
+import { PredictionSchema, SurenessSchema } from './prediction';
+import {
+  NewRecipeSchema,
+  RecipeHistorySchema,
+  RecipeListSchema,
+  RecipeVersionSchema,
+  SavedRecipeSchema,
+} from './recipeBook';
 import { RecipeFileSchema, SurroundingsSchema } from './recipe';
 
 type Shape = z.ZodType;
@@ -25,6 +32,11 @@ export interface Route<P extends Shape, Q extends Shape, B extends Shape, R exte
 
 const nothing = z.undefined();
 const BatchParams = z.object({ batchId: z.uuid() });
+const RecipeParams = z.object({ recipeId: z.uuid() });
+
+const PredictRequest = RecipeFileSchema.extend({ surroundings: SurroundingsSchema.optional() }).meta({
+  id: 'PredictRequest',
+});
 
 function route<P extends Shape, Q extends Shape, B extends Shape, R extends Shape>(
   it: Route<P, Q, B, R>,
@@ -76,10 +88,54 @@ export const ROUTES = {
     method: 'post',
     path: '/api/predict',
     summary: 'Compute a batch from a recipe in its open form',
-    body: RecipeFileSchema.extend({ surroundings: SurroundingsSchema.optional() }).meta({
-      id: 'PredictRequest',
-    }),
+    body: PredictRequest,
     response: PredictionSchema,
+  }),
+  sureness: route({
+    ...GET,
+    method: 'post',
+    path: '/api/sureness',
+    summary: '80 % intervals of the figures of a batch',
+    body: PredictRequest,
+    response: SurenessSchema,
+  }),
+  recipes: route({
+    ...GET,
+    path: '/api/recipes',
+    summary: 'The recipes of this kitchen, each in its latest version',
+    query: z.object({ put: z.enum(['in-use', 'away']).default('in-use') }),
+    response: RecipeListSchema,
+  }),
+  recipe: route({
+    ...GET,
+    path: '/api/recipes/:recipeId',
+    summary: 'One recipe with all its versions, newest first',
+    params: RecipeParams,
+    response: RecipeHistorySchema,
+  }),
+  saveRecipe: route({
+    ...CREATE,
+    path: '/api/recipes',
+    summary: 'Keep a recipe; ingredients of its own that are not known here yet are added',
+    body: NewRecipeSchema,
+    response: SavedRecipeSchema,
+  }),
+  saveVersion: route({
+    ...CREATE,
+    path: '/api/recipes/:recipeId/versions',
+    summary: 'Keep a new version of a recipe',
+    params: RecipeParams,
+    body: RecipeVersionSchema,
+    response: SavedRecipeSchema,
+  }),
+  putRecipeAway: route({
+    ...GET,
+    method: 'patch',
+    path: '/api/recipes/:recipeId',
+    summary: 'Put a recipe away, or back in use',
+    params: RecipeParams,
+    body: z.object({ away: z.boolean() }).meta({ id: 'RecipePlace' }),
+    response: SavedRecipeSchema,
   }),
   batches: route({
     ...GET,

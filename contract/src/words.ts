@@ -1,4 +1,4 @@
-import type { Caution, EventRefusalCode, QuantityReading, Refusal } from '@humble-churn/core';
+import type { Caution, EventRefusalCode, QuantityReading, RecipePart, Refusal } from '@humble-churn/core';
 
 type Params = Readonly<Record<string, number | string>>;
 
@@ -59,6 +59,20 @@ export function refusalWords({ code, path, params }: Refusal): string {
       return 'No milk from this batch: the pulp and the tools keep all of it. Use more water, or more of everything.';
     case 'milk-out-of-reach':
       return `This machine reaches ${figure(params['mostMl'])} mL in one go. Make less, or use a bigger jug.`;
+    case 'unknown-addition':
+      return `“${figure(params['addition'])}” is not among the additions.`;
+    case 'dose-out-of-range':
+      return `${figure(params['name'])}: ${range(params, '')} is the range.`;
+    case 'not-a-liquid':
+      return `“${figure(params['liquid'])}” does not take the place of water.`;
+    case 'hot-liquid':
+      return `Hot liquid in a closed jug can burst out. ${figure(params['mostC'])} °C is the most: let it cool, or use it for the soak.`;
+    case 'solids-out-of-reach':
+      return `${figure(params['wantedPct'], 1)} % solids cannot be reached by any ratio: with these nuts and tools between ${figure(params['leastPct'], 1)} and ${figure(params['mostPct'], 1)} %.`;
+    case 'pulp-out-of-reach':
+      return params['mostG'] === 0
+        ? 'Unstrained milk leaves no pulp. Choose a strainer.'
+        : `${figure(params['wantedG'])} g of pulp is more than this machine makes in one go: ${figure(params['mostG'])} g is the most.`;
     case 'name-poisonous':
       return poisonWords(String(params['name']), String(params['why']));
     case 'composition-over-100':
@@ -109,6 +123,26 @@ export function cautionWords({ code, params }: Caution): string {
       return 'The soak water goes into the jug: soak in the fridge, or two hours on the counter at most.';
     case 'guessed-figures':
       return `${name}: some figures are guesses, because the pack does not say them.`;
+    case 'several-loads':
+      return `All of it would be over the fill line of ${figure(params['fillLineMl'])} mL: blend in ${figure(params['loads'])} loads.`;
+    case 'addition-note':
+      return `${name}: ${figure(params['note'])}.`;
+    case 'salted-twice':
+      return 'The soak was salted already: taste before the milk is salted as well.';
+    case 'salty':
+      return `${figure(params['gPerL'], 1)} g of salt per litre tastes salty; up to ${figure(params['maxGPerL'])} g is usual. Salt does not lengthen the keeping time.`;
+    case 'much-soda':
+      return `Baking soda: at most ${figure(params['maxGPerL'], 1)} g per litre.`;
+    case 'keeps-shorter':
+      return 'Fruit, dates or coconut water in it: the milk keeps a quarter less long.';
+    case 'not-for-drinker':
+      return `Not for ${name}: it contains what ${name} keeps off (${figure(params['allergens'])}). Make ${name} another one with gear kept apart.`;
+    case 'someone-avoids':
+      return `${name} keeps off ${figure(params['allergens'])}: label the jar, and keep it from ${name}’s cup.`;
+    case 'gear-kept-apart':
+      return `${name} is kept apart from ${figure(params['allergens'])}. Used for this batch, it no longer is.`;
+    case 'gear-shared':
+      return `For ${name}, who keeps off ${figure(params['allergens'])}: a shared jug and bag carry traces. Use gear kept apart; with an allergy, follow your own doctor.`;
   }
 }
 
@@ -151,3 +185,23 @@ export function quantityWords(reading: Extract<QuantityReading, { ok: false }>):
       return 'This could mean thousands or decimals. Leave the separator out.';
   }
 }
+
+/** What changed between two versions of a recipe, in words. */
+export const RECIPE_PART_WORDS: Readonly<Record<RecipePart, string>> = {
+  name: 'name',
+  nuts: 'nuts',
+  amount: 'amount',
+  ratio: 'water to nuts',
+  soak: 'soak',
+  peel: 'skins',
+  machine: 'machine',
+  'water-order': 'order of the water',
+  'blend-end': 'how fine',
+  liquid: 'liquid',
+  ice: 'ice',
+  strainer: 'strainer',
+  squeeze: 'squeeze',
+  wash: 'second washing',
+  additions: 'additions',
+  drinkers: 'who drinks it',
+};

@@ -1,20 +1,31 @@
 import type { Caution, CautionCode, EventRefusalCode, RefusalCode } from '@humble-churn/core';
-import { LIMITS, NUT_TABLE, ingredientFromPack, predict, readQuantity } from '@humble-churn/core';
+import {
+  LIMITS,
+  NUT_TABLE,
+  USUAL_SURROUNDINGS,
+  ingredientFromPack,
+  predict,
+  readQuantity,
+  sureness,
+} from '@humble-churn/core';
 import fc from 'fast-check';
 import {
   BatchSchema,
   HappeningSchema,
   InstantSchema,
   KitchenPatchSchema,
+  KitchenProfileSchema,
   KitchenSettingsSchema,
   OwnIngredientSchema,
   PackFiguresSchema,
+  PlannedPredictionSchema,
   PredictionSchema,
   ProblemSchema,
   RECIPE_FORMAT,
   ROUTES,
   RecipeFileSchema,
   RecipeSchema,
+  SurenessSchema,
   SurroundingsSchema,
   TimeZoneSchema,
   cautionWords,
@@ -42,6 +53,7 @@ const RECIPE = {
   peel: 'leave' as const,
   blend: {
     machine: 'standard-jug' as const,
+    machineName: null,
     powerW: null,
     fillLineMl: null,
     speed: 1,
@@ -50,8 +62,17 @@ const RECIPE = {
     presses: 1 as const,
     liquidTempC: 15,
     iceShare: 0,
+    warmthLimitC: 35,
   },
-  strain: { strainer: 'fine-bag' as const, squeeze: 'firm' as const, washShare: 0 },
+  strain: {
+    strainer: 'fine-bag' as const,
+    strainerName: null,
+    squeeze: 'firm' as const,
+    washShare: 0,
+  },
+  otherLiquid: null,
+  additions: [],
+  drinkers: [],
 };
 
 function predicted() {
@@ -119,7 +140,34 @@ describe('a recipe in its open form', () => {
   });
 });
 
+describe('what was kept before a part existed is still read', () => {
+  test('a recipe from before additions, other liquids and names of gear', () => {
+    const { otherLiquid: _o, additions: _a, drinkers: _d, ...rest } = RECIPE;
+    const { warmthLimitC: _w, machineName: _m, ...blend } = RECIPE.blend;
+    const { strainerName: _s, ...strain } = RECIPE.strain;
+    expect(RecipeSchema.parse({ ...rest, blend, strain })).toEqual(RECIPE);
+  });
+
+  test('a prediction from before nutrition: null, not a guess', () => {
+    const { nutrition: _n, finish: _f, liquids: _l, additions: _a, ...old } = predicted();
+    const read = PlannedPredictionSchema.parse(old);
+    expect(read).toMatchObject({ nutrition: null, finish: null, liquids: [], additions: [] });
+    expect(PredictionSchema.safeParse(old).success).toBe(false);
+  });
+
+  test('a kitchen from before its profile', () => {
+    expect(KitchenProfileSchema.parse({})).toMatchObject({ glassMl: 200, people: [], packs: [] });
+  });
+});
+
 describe('what the core says passes its own schema', () => {
+  test('how sure it is', () => {
+    const sure = sureness(RECIPE, USUAL_SURROUNDINGS, [], { draws: 50 });
+    expect(sure.ok && SurenessSchema.parse(JSON.parse(JSON.stringify(sure.value)))).toEqual(
+      sure.ok && sure.value,
+    );
+  });
+
   test('a prediction', () => {
     const prediction = predicted();
     expect(PredictionSchema.parse(JSON.parse(JSON.stringify(prediction)))).toEqual(prediction);
@@ -189,6 +237,7 @@ describe('a batch on the wire', () => {
       type: 'planned' as const,
       recipe: RECIPE,
       prediction: PredictionSchema.parse(predicted()),
+      sureness: null,
       around: { roomTempC: 20, fridgeTempC: 4 },
       budgetH: 96 as const,
     },
@@ -250,6 +299,7 @@ test('a kitchen’s settings', () => {
   // The long budget needs a fridge log, which a setting cannot promise.
   expect(complaints(KitchenSettingsSchema.safeParse({ ...settings, budgetH: 120 }))).toEqual(['budgetH']);
   expect(KitchenPatchSchema.parse({ fridgeTempC: 5 })).toEqual({ fridgeTempC: 5 });
+  expect(KitchenPatchSchema.parse({ profile: { glassMl: 250 } }).profile?.glassMl).toBe(250);
   expect(SurroundingsSchema.safeParse({ roomTempC: 90, fridgeTempC: 4 }).success).toBe(false);
 });
 
@@ -290,6 +340,12 @@ describe('every code has a sentence', () => {
     'wash-out-of-range': {},
     'no-milk': { lostG: 40, nutG: 10 },
     'milk-out-of-reach': { mostMl: 14061.4 },
+    'unknown-addition': { addition: 'glitter' },
+    'dose-out-of-range': { name: 'Salt', min: 0.1, max: 400 },
+    'not-a-liquid': { liquid: 'salt' },
+    'hot-liquid': { mostC: 30 },
+    'solids-out-of-reach': { wantedPct: 60.5, leastPct: 1.5, mostPct: 30.5 },
+    'pulp-out-of-reach': { wantedG: 5000, mostG: 800 },
     'name-poisonous': { name: 'Bitter almond', why: 'cyanide' },
     'composition-over-100': { sumPct: 120 },
   };
@@ -328,6 +384,16 @@ describe('every code has a sentence', () => {
     'flax-raw': { gPerL: 100 },
     'kept-soak-water': { keptWaterG: 300 },
     'guessed-figures': { name: 'Tiger nut' },
+    'several-loads': { loads: 2, fillLineMl: 1250 },
+    'addition-note': { name: 'Honey', note: 'never for a child under 12 months' },
+    'salted-twice': {},
+    salty: { gPerL: 2, maxGPerL: 1 },
+    'much-soda': { gPerL: 2, maxGPerL: 0.5 },
+    'keeps-shorter': {},
+    'not-for-drinker': { name: 'Ines', allergens: 'tree nut' },
+    'someone-avoids': { name: 'Ines', allergens: 'tree nut' },
+    'gear-kept-apart': { name: 'Green jug', allergens: 'tree nut' },
+    'gear-shared': { name: 'Ines', allergens: 'tree nut' },
   };
 
   test.each(Object.entries(CAUTIONS))('%s', (code, params) => {

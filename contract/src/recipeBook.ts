@@ -1,0 +1,39 @@
+import { z } from 'zod';
+import { OwnIngredientSchema } from './ingredient';
+import { InstantSchema } from './instant';
+import { RecipeSchema } from './recipe';
+
+/** A kept recipe in its latest version. */
+export const SavedRecipeSchema = z
+  .object({
+    id: z.uuid(),
+    /** 1 for the first version. */
+    version: z.number().int().min(1),
+    savedAt: InstantSchema,
+    away: z.boolean(),
+    recipe: RecipeSchema,
+  })
+  .meta({ id: 'SavedRecipe' });
+
+export type SavedRecipe = z.infer<typeof SavedRecipeSchema>;
+
+export const RecipeListSchema = z.object({ recipes: z.array(SavedRecipeSchema) }).meta({ id: 'RecipeList' });
+
+export const RecipeHistorySchema = z
+  .object({
+    id: z.uuid(),
+    away: z.boolean(),
+    /** Newest first; never empty. */
+    versions: z
+      .array(z.object({ version: z.number().int().min(1), savedAt: InstantSchema, recipe: RecipeSchema }))
+      .min(1),
+  })
+  .meta({ id: 'RecipeHistory' });
+
+export type RecipeHistory = z.infer<typeof RecipeHistorySchema>;
+
+export const NewRecipeSchema = z
+  .object({ recipe: RecipeSchema, ownIngredients: z.array(OwnIngredientSchema).max(8).default([]) })
+  .meta({ id: 'NewRecipe' });
+
+export const RecipeVersionSchema = z.object({ recipe: RecipeSchema }).meta({ id: 'RecipeVersion' });
