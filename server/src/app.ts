@@ -1,5 +1,5 @@
 import { ProblemSchema, ROUTES } from '@humble-churn/contract';
-import { predict } from '@humble-churn/core';
+import { costOf, predict } from '@humble-churn/core';
 import type { ErrorRequestHandler, Express } from 'express';
 import express from 'express';
 import { z } from 'zod';
@@ -11,7 +11,9 @@ import { changeKitchen, viewKitchen } from './kitchens';
 import { serve, serveCreation } from './mount';
 import { openApiDocument } from './openapi';
 import { ProblemError, notComputable } from './problemError';
+import { keepRecipe, keepVersion, listRecipes, putAway, viewHistory, viewRecipe } from './recipes';
 import { pageHeaders, serveSite } from './site';
+import { surenessOf } from './surenessThread';
 
 const BODY_LIMIT = '256kb';
 
@@ -39,6 +41,31 @@ export function createApp(db: Db, siteDir: string): Express {
     const predicted = predict(body.recipe, body.surroundings ?? kitchen, own);
     if (!predicted.ok) throw notComputable(predicted.refusal, ['recipe']);
     return predicted.value;
+  });
+  serve(app, ROUTES.sureness, async ({ body, now }) => {
+    const kitchen = await viewKitchen(db, now);
+    const own = [...body.ownIngredients, ...(await listOwnIngredients(db))];
+    const around = body.surroundings ?? kitchen;
+    const predicted = predict(body.recipe, around, own);
+    if (!predicted.ok) throw notComputable(predicted.refusal, ['recipe']);
+    const { batch: batchCost } = costOf(predicted.value, kitchen.profile, kitchen.profile.glassMl);
+    const sure = await surenessOf({ recipe: body.recipe, around, own, batchCost });
+    if (!sure.ok) throw notComputable(sure.refusal, ['recipe']);
+    return sure.value;
+  });
+  serve(app, ROUTES.recipes, ({ query }) => listRecipes(db, query.put === 'away'));
+  serve(app, ROUTES.recipe, ({ params }) => viewHistory(db, params.recipeId));
+  serve(app, ROUTES.putRecipeAway, ({ params, body }) => putAway(db, params.recipeId, body.away));
+  serveCreation(app, db, ROUTES.saveRecipe, {
+    make: (tx, { body, now }) => keepRecipe(tx, body.recipe, body.ownIngredients, now),
+    show: (from, recipeId) => viewRecipe(from, recipeId),
+  });
+  serveCreation(app, db, ROUTES.saveVersion, {
+    make: async (tx, { params, body, now }) => {
+      await keepVersion(tx, params.recipeId, body.recipe, now);
+      return params.recipeId;
+    },
+    show: (from, recipeId) => viewRecipe(from, recipeId),
   });
   serve(app, ROUTES.batches, ({ query, now }) => listBatches(db, query, now));
   serve(app, ROUTES.batch, ({ params, now }) => viewBatch(db, params.batchId, now));

@@ -2,12 +2,13 @@ import { randomUUID } from 'node:crypto';
 import type { Batch, BatchList } from '@humble-churn/contract';
 import { StoredHappeningSchema, coreEvent, eventRefusalWords } from '@humble-churn/contract';
 import type { BatchHappening, BatchState, OwnIngredient, Recipe } from '@humble-churn/core';
-import { batchState, eventRefusal, predict } from '@humble-churn/core';
+import { batchState, costOf, eventRefusal, predict } from '@humble-churn/core';
 import { and, asc, desc, eq, inArray, lt } from 'drizzle-orm';
 import type { Db } from './database';
 import { listOwnIngredients } from './ingredients';
 import { fridgeLog, kitchenSettings } from './kitchens';
 import { ProblemError, notComputable } from './problemError';
+import { surenessOf } from './surenessThread';
 import { batchEvents, batches } from './tables';
 
 type BatchRow = typeof batches.$inferSelect;
@@ -77,6 +78,8 @@ export async function startBatch(
   const own = [...(await listOwnIngredients(db)), ...broughtAlong];
   const prediction = predict(recipe, around, own);
   if (!prediction.ok) throw notComputable(prediction.refusal, ['recipe']);
+  const { batch: batchCost } = costOf(prediction.value, kitchen.profile, kitchen.profile.glassMl);
+  const sure = await surenessOf({ recipe, around, own, batchCost });
   const id = randomUUID();
   await db.insert(batches).values({ id, timeZone: kitchen.timeZone, createdAt: now, active: true });
   await db.insert(batchEvents).values({
@@ -84,7 +87,14 @@ export async function startBatch(
     batchId: id,
     at: now,
     timeZone: kitchen.timeZone,
-    what: { type: 'planned', recipe, prediction: prediction.value, around, budgetH: kitchen.budgetH },
+    what: {
+      type: 'planned',
+      recipe,
+      prediction: prediction.value,
+      sureness: sure.ok ? sure.value : null,
+      around,
+      budgetH: kitchen.budgetH,
+    },
   });
   return id;
 }

@@ -1,9 +1,11 @@
 import { randomUUID } from 'node:crypto';
 import type { BatchHappening, PulpPlace, Random, Recipe } from '@humble-churn/core';
 import { batchState, normal, plainRecipe, seeded, storedPulpG } from '@humble-churn/core';
-import { coreEvent } from '@humble-churn/contract';
+import type { KitchenProfile } from '@humble-churn/contract';
+import { KitchenProfileSchema, coreEvent } from '@humble-churn/contract';
 import { recordEvents, startBatch, viewBatch } from './batches';
 import type { Db } from './database';
+import { keepRecipe, keepVersion } from './recipes';
 import { fridgeReadings, kitchens } from './tables';
 
 const HOUR_MS = 3_600_000;
@@ -71,7 +73,9 @@ const NUT_FREE: Dish = {
     amount: { by: 'milk', volumeMl: 750 },
     waterPerNut: 5.5,
     soak: { ...BASE.soak, hours: 9 },
-    blend: { ...BASE.blend, machine: 'standard-jug' },
+    blend: { ...BASE.blend, machine: 'standard-jug', machineName: 'Green-lid jug', fillLineMl: 1200 },
+    strain: { ...BASE.strain, strainerName: 'Green-lid bag' },
+    drinkers: ['Ilse'],
   },
 };
 const SUNDAY: Dish = {
@@ -82,8 +86,58 @@ const SUNDAY: Dish = {
     nuts: [nut('almond', 4), nut('macadamia', 1)],
     waterPerNut: 5,
     soak: { ...BASE.soak, hours: 6 },
+    additions: [
+      { addition: 'date_medjool', when: 'before', gPerL: 30 },
+      { addition: 'salt', when: 'after', gPerL: 0.4 },
+    ],
   },
 };
+
+/** The household, its gear and what things cost there. */
+const PROFILE: KitchenProfile = KitchenProfileSchema.parse({
+  machines: [
+    { name: 'Big jug', kind: 'high-speed-jug', powerW: 700, jugMl: 2000, fillLineMl: 1600, keptFrom: [] },
+    {
+      name: 'Green-lid jug',
+      kind: 'standard-jug',
+      powerW: 300,
+      jugMl: 1500,
+      fillLineMl: 1200,
+      keptFrom: ['tree nut'],
+    },
+  ],
+  strainers: [
+    { name: 'Linen bag', kind: 'fine-bag', keptFrom: [] },
+    { name: 'Green-lid bag', kind: 'fine-bag', keptFrom: ['tree nut'] },
+    { name: 'Hoop sieve', kind: 'fine-sieve', keptFrom: [] },
+  ],
+  jars: [
+    { name: 'Swing-top jar', volumeMl: 1000, count: 3 },
+    { name: 'Small jar', volumeMl: 350, count: 4 },
+  ],
+  people: [
+    { name: 'Ilse', avoids: ['tree nut'] },
+    { name: 'Bram', avoids: [] },
+    { name: 'Noor', avoids: [] },
+    { name: 'Teun', avoids: [] },
+  ],
+  wakingFrom: '05:30',
+  wakingTo: '22:00',
+  packs: [
+    { key: 'almond', packG: 1000, price: 13.9 },
+    { key: 'hazelnut', packG: 500, price: 8.4 },
+    { key: 'cashew', packG: 500, price: 7.9 },
+    { key: 'walnut', packG: 500, price: 6.9 },
+    { key: 'macadamia', packG: 250, price: 7.5 },
+    { key: 'sunflower', packG: 1000, price: 4.2 },
+    { key: 'sesame', packG: 500, price: 3.6 },
+    { key: 'date_medjool', packG: 500, price: 6.5 },
+    { key: 'salt', packG: 500, price: 0.6 },
+  ],
+  shopPerL: 2.6,
+  mealPerKg: 11,
+  perKWh: 0.31,
+});
 
 /** One batch being made long ago, its clock moved by hand. */
 class PastBatch {
@@ -273,11 +327,18 @@ export async function loadDemoKitchen(db: Db, now: Date): Promise<void> {
         budgetH: 96,
         machine: 'high-speed-jug',
         strainer: 'fine-bag',
+        profile: PROFILE,
       })
       .onConflictDoNothing()
       .returning();
     if (made.length === 0) return;
     await tx.insert(fridgeReadings).values({ at: new Date(now.getTime() - 43 * DAY_MS), timeZone, tempC: 4 });
+    const keptAt = new Date(now.getTime() - 42 * DAY_MS);
+    for (const { recipe } of [PORRIDGE, SOUP, BAKING, NUT_FREE]) await keepRecipe(tx, recipe, [], keptAt);
+    // Sunday's milk was first made thinner and unsweetened.
+    const first = { ...SUNDAY.recipe, waterPerNut: 6, additions: [] };
+    const sunday = await keepRecipe(tx, first, [], keptAt);
+    await keepVersion(tx, sunday, SUNDAY.recipe, new Date(now.getTime() - 40 * DAY_MS));
     const random = seeded(SEED);
     for (const story of STORIES) await tell(tx, story, now, random);
     await soakUnderWay(tx, now);

@@ -1,7 +1,8 @@
+import { isDeepStrictEqual } from 'node:util';
 import type { PackFiguresWire } from '@humble-churn/contract';
 import { OwnIngredientSchema } from '@humble-churn/contract';
 import type { OwnIngredient } from '@humble-churn/core';
-import { findIngredient, ingredientFromPack } from '@humble-churn/core';
+import { findIngredient, ingredientFromPack, poisonousName, refused } from '@humble-churn/core';
 import { asc, eq } from 'drizzle-orm';
 import type { Db } from './database';
 import { ProblemError, notComputable } from './problemError';
@@ -30,6 +31,36 @@ function freeKey(name: string, taken: (key: string) => boolean): string {
   let key = base;
   for (let n = 2; taken(key); n++) key = `${base}-${n}`;
   return key;
+}
+
+/**
+ * Takes in ingredients that came along with a recipe, and answers how its keys are to be read here: a key that means
+ * something else in this kitchen already gets a new one.
+ */
+export async function adoptIngredients(
+  db: Db,
+  brought: readonly OwnIngredient[],
+  now: Date,
+): Promise<Map<string, string>> {
+  const keys = new Map<string, string>();
+  for (const one of brought) {
+    const own = await listOwnIngredients(db);
+    const why = poisonousName(one.name);
+    if (why) throw notComputable(refused('name-poisonous', ['name'], { name: one.name, why }).refusal);
+    const { key: _key, ...what } = one;
+    const same = own.find((mine) => {
+      const { key: _mineKey, ...mineWhat } = mine;
+      return isDeepStrictEqual(mineWhat, what);
+    });
+    if (same) {
+      keys.set(one.key, same.key);
+      continue;
+    }
+    const key = freeKey(one.name, (taken) => findIngredient(taken, own) !== undefined);
+    await db.insert(ownIngredients).values({ key, body: { ...one, key }, createdAt: now });
+    keys.set(one.key, key);
+  }
+  return keys;
 }
 
 /** Adds an ingredient from its pack and answers its key. */

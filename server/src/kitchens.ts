@@ -1,5 +1,5 @@
 import type { Kitchen, KitchenPatch, KitchenSettings } from '@humble-churn/contract';
-import { KitchenSettingsSchema, toInstant } from '@humble-churn/contract';
+import { KitchenProfileSchema, KitchenSettingsSchema, toInstant } from '@humble-churn/contract';
 import type { FridgeReading } from '@humble-churn/core';
 import { asc, eq } from 'drizzle-orm';
 import type { Db } from './database';
@@ -18,6 +18,7 @@ const NEW_KITCHEN: Omit<KitchenSettings, 'timeZone'> = {
   budgetH: 96,
   machine: 'standard-jug',
   strainer: 'fine-bag',
+  profile: KitchenProfileSchema.parse({}),
 };
 
 /** Makes the kitchen when there is none yet. */

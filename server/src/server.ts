@@ -5,6 +5,7 @@ import { openDatabase } from './database';
 import { loadDemoKitchen } from './demoKitchen';
 import { ensureKitchen } from './kitchens';
 import { forgetOldKeys } from './mount';
+import { endSurenessThread } from './surenessThread';
 
 export interface RunningServer {
   url: string;
@@ -43,10 +44,12 @@ export async function startServer(options: ServerOptions): Promise<RunningServer
           // A request that is still being answered may finish; a kept-open line may not hold up the stop.
           setTimeout(() => server.closeAllConnections(), 2000).unref();
         });
+        await endSurenessThread();
         await close();
       },
     };
   } catch (error) {
+    await endSurenessThread();
     await close();
     throw error;
   }

@@ -1,4 +1,5 @@
-import type { BatchHappening, OwnIngredient } from '@humble-churn/core';
+import type { KitchenProfile } from '@humble-churn/contract';
+import type { BatchHappening, OwnIngredient, Recipe } from '@humble-churn/core';
 import {
   bigserial,
   boolean,
@@ -7,6 +8,7 @@ import {
   integer,
   jsonb,
   pgTable,
+  primaryKey,
   text,
   timestamp,
   uuid,
@@ -27,6 +29,8 @@ export const kitchens = pgTable('kitchens', {
   budgetH: integer('budget_h').notNull(),
   machine: text('machine').notNull(),
   strainer: text('strainer').notNull(),
+  /** Gear, people and prices; what an older one lacks is filled when it is read. */
+  profile: jsonb('profile').$type<Partial<KitchenProfile>>().notNull().default({}),
 });
 
 /** What the fridge was said to be at, from each moment on. */
@@ -79,3 +83,24 @@ export const idempotencyKeys = pgTable('idempotency_keys', {
   made: text('made').notNull(),
   at: instant('at').notNull(),
 });
+
+/** Recipes the cook keeps; what they say is in their versions. */
+export const recipes = pgTable('recipes', {
+  id: uuid('id').primaryKey(),
+  createdAt: instant('created_at').notNull(),
+  away: boolean('away').notNull().default(false),
+});
+
+/** Versions of kept recipes. Rows are only ever added. */
+export const recipeVersions = pgTable(
+  'recipe_versions',
+  {
+    recipeId: uuid('recipe_id')
+      .notNull()
+      .references(() => recipes.id),
+    version: integer('version').notNull(),
+    savedAt: instant('saved_at').notNull(),
+    recipe: jsonb('recipe').$type<Recipe>().notNull(),
+  },
+  (table) => [primaryKey({ columns: [table.recipeId, table.version] })],
+);

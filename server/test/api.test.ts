@@ -5,10 +5,14 @@ import {
   PredictionSchema,
   ProblemSchema,
   ROUTES,
+  RecipeHistorySchema,
+  RecipeListSchema,
+  SavedRecipeSchema,
+  SurenessSchema,
   coreEvent,
 } from '@humble-churn/contract';
 import type { Recipe } from '@humble-churn/core';
-import { batchState, predict } from '@humble-churn/core';
+import { batchState, costOf, predict, recipeChanges, sureness } from '@humble-churn/core';
 import { RECIPE, RunningServer, newDataDir, removeDataDir } from './runningServer';
 
 const dataDir = newDataDir();
@@ -67,6 +71,27 @@ describe('a new kitchen', () => {
     expect(type).toContain('application/problem+json');
     expect(ProblemSchema.parse(body).fields?.[0]?.path).toEqual(['fridgeTempC']);
     expect((await server.get('/api/kitchen')).body.name).toBe('Boat house');
+  });
+});
+
+describe('the profile of the kitchen', () => {
+  test('is kept whole and survives next to the settings', async () => {
+    const { body } = await server.get('/api/kitchen');
+    const profile = {
+      ...KitchenSchema.parse(body).profile,
+      people: [{ name: 'Ines', avoids: ['tree nut'] }],
+      packs: [{ key: 'almond', packG: 500, price: 7.5 }],
+      quietFrom: '20:30',
+    };
+    expect((await server.call('PATCH', '/api/kitchen', { profile })).status).toBe(200);
+    await server.call('PATCH', '/api/kitchen', { name: 'Boat house' });
+    expect(KitchenSchema.parse((await server.get('/api/kitchen')).body).profile).toEqual(profile);
+  });
+
+  test('turns a bad clock time away at its field', async () => {
+    const { status, body } = await server.call('PATCH', '/api/kitchen', { profile: { quietFrom: '25:00' } });
+    expect(status).toBe(400);
+    expect(ProblemSchema.parse(body).fields?.[0]?.path).toEqual(['profile', 'quietFrom']);
   });
 });
 
@@ -389,5 +414,121 @@ describe('the app’s own files', () => {
     const answer = await server.get('/_expo/entry.js');
     expect(answer.headers.get('cache-control')).toContain('immutable');
     expect((await server.get('/_expo/none.js')).status).toBe(404);
+  });
+});
+
+describe('how sure a prediction is', () => {
+  const file = { format: 'humble-churn/recipe', version: 1, recipe: RECIPE };
+  const surroundings = { roomTempC: 20, fridgeTempC: 4 };
+
+  test('is the core’s own intervals, computed beside the requests', async () => {
+    const { status, body } = await server.call('POST', '/api/sureness', { ...file, surroundings });
+    expect(status).toBe(200);
+    const predicted = predict(RECIPE as Recipe, surroundings);
+    if (!predicted.ok) throw new Error(predicted.refusal.code);
+    const { profile } = KitchenSchema.parse((await server.get('/api/kitchen')).body);
+    const { batch: batchCost } = costOf(predicted.value, profile, profile.glassMl);
+    expect(batchCost).toBeCloseTo((143 * 7.5) / 500, 9);
+    const local = sureness(RECIPE as Recipe, surroundings, [], { batchCost });
+    expect(local.ok && local.value).toEqual(SurenessSchema.parse(body));
+  });
+
+  test('is kept with a batch when it is planned', async () => {
+    const state = stateOf((await server.get(`/api/batches/${await startBatch()}`)).body);
+    const { volumeMl } = state.prediction.milk;
+    expect(state.sureness?.milkMl.low).toBeLessThan(volumeMl);
+    expect(state.sureness?.milkMl.high).toBeGreaterThan(volumeMl);
+  });
+
+  test('refuses what cannot be predicted', async () => {
+    const recipe = { ...RECIPE, nuts: [{ ingredient: 'moon-nut', form: 'whole', share: 1 }] };
+    expect((await server.call('POST', '/api/sureness', { ...file, recipe })).status).toBe(422);
+  });
+});
+
+describe('the recipe book', () => {
+  const save = (recipe: unknown, ownIngredients: unknown[] = []) =>
+    server.create('/api/recipes', { recipe, ownIngredients });
+
+  test('keeps a recipe and its versions, the newest first', async () => {
+    const { status, body } = await save({ ...RECIPE, name: 'Thursday milk' });
+    expect(status).toBe(201);
+    const first = SavedRecipeSchema.parse(body);
+    expect(first.version).toBe(1);
+    const thinner = { ...RECIPE, name: 'Thursday milk', waterPerNut: 8 };
+    const second = await server.create(`/api/recipes/${first.id}/versions`, { recipe: thinner });
+    expect(SavedRecipeSchema.parse(second.body)).toMatchObject({ id: first.id, version: 2 });
+    const history = RecipeHistorySchema.parse((await server.get(`/api/recipes/${first.id}`)).body);
+    expect(history.versions.map((one) => one.version)).toEqual([2, 1]);
+    const [newest, oldest] = history.versions;
+    expect(oldest && newest && recipeChanges(oldest.recipe, newest.recipe)).toEqual(['ratio']);
+    const listed = RecipeListSchema.parse((await server.get('/api/recipes')).body).recipes;
+    expect(listed.filter((one) => one.id === first.id)).toMatchObject([{ version: 2 }]);
+  });
+
+  test('puts a recipe away and back, and keeps all of it', async () => {
+    const { id } = SavedRecipeSchema.parse((await save({ ...RECIPE, name: 'Away' })).body);
+    await server.call('PATCH', `/api/recipes/${id}`, { away: true });
+    const ids = async (put: string) =>
+      RecipeListSchema.parse((await server.get(`/api/recipes?put=${put}`)).body).recipes.map((one) => one.id);
+    expect(await ids('in-use')).not.toContain(id);
+    expect(await ids('away')).toContain(id);
+    await server.call('PATCH', `/api/recipes/${id}`, { away: false });
+    expect(await ids('in-use')).toContain(id);
+  });
+
+  test('the same tap twice keeps it once', async () => {
+    const body = { recipe: { ...RECIPE, name: 'Doubled' }, ownIngredients: [] };
+    const a = await server.create('/api/recipes', body, 'key-for-one-tap');
+    const b = await server.create('/api/recipes', body, 'key-for-one-tap');
+    expect(b.body.id).toBe(a.body.id);
+  });
+
+  test('what cannot be made is not kept', async () => {
+    const nuts = [{ ingredient: 'flax', form: 'whole', share: 1 }];
+    const { status, body } = await save({ ...RECIPE, nuts, waterPerNut: 0.5 });
+    expect(status).toBe(422);
+    expect(ProblemSchema.parse(body).reason).toBe('no-milk');
+  });
+
+  test('ingredients that come along are taken in once, and never under another one’s key', async () => {
+    const { body: mine } = await server.create('/api/ingredients', {
+      name: 'Acorn flour',
+      kind: 'nut',
+      allergen: 'tree nut',
+      fatPct: 30,
+      carbPct: 50,
+      carbIncludesFibre: true,
+      proteinPct: 8,
+      sugarsPct: null,
+      fibrePct: null,
+      kcalPer100G: null,
+      cupG: null,
+    });
+    const theirs = { ...mine, name: 'Acorn flour', fatPct: 10, carbPct: 70 };
+    const recipe = { ...RECIPE, name: 'Acorn', nuts: [{ ingredient: mine.key, form: 'whole', share: 1 }] };
+    const kept = SavedRecipeSchema.parse((await save(recipe, [theirs])).body);
+    const key = kept.recipe.nuts[0]?.ingredient;
+    expect(key).not.toBe(mine.key);
+    const again = SavedRecipeSchema.parse((await save(recipe, [theirs])).body);
+    expect(again.recipe.nuts[0]?.ingredient).toBe(key);
+    const { ingredients } = (await server.get('/api/ingredients')).body;
+    expect(ingredients.filter((one: { name: string }) => one.name === 'Acorn flour')).toHaveLength(2);
+  });
+
+  test('a poison does not come in with a recipe', async () => {
+    const { body } = await server.get('/api/ingredients');
+    const poison = { ...body.ingredients[0], key: 'own-x', name: 'Peach kernel' };
+    const recipe = { ...RECIPE, nuts: [{ ingredient: 'own-x', form: 'whole', share: 1 }] };
+    const { status, body: problem } = await save(recipe, [poison]);
+    expect(status).toBe(422);
+    expect(ProblemSchema.parse(problem).reason).toBe('name-poisonous');
+  });
+
+  test('a recipe that is not there is not found', async () => {
+    const nobody = '/api/recipes/7f0d3c52-3f8e-4a51-8f0c-5e1a8e6a7b21';
+    expect((await server.get(nobody)).status).toBe(404);
+    expect((await server.create(`${nobody}/versions`, { recipe: RECIPE })).status).toBe(404);
+    expect((await server.call('PATCH', nobody, { away: true })).status).toBe(404);
   });
 });

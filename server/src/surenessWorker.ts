@@ -1,0 +1,13 @@
+import { parentPort } from 'node:worker_threads';
+import { sureness } from '@humble-churn/core';
+import type { SurenessJob, SurenessReply } from './surenessThread';
+
+parentPort?.on('message', ({ id, recipe, around, own, batchCost }: SurenessJob & { id: number }) => {
+  let reply: SurenessReply;
+  try {
+    reply = { id, result: sureness(recipe, around, own, { batchCost }) };
+  } catch (error) {
+    reply = { id, fault: String(error) };
+  }
+  parentPort?.postMessage(reply);
+});
