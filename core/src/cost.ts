@@ -26,6 +26,13 @@ export const DRYING_KWH_PER_KG = 2.6;
 /** Water left in dried pulp, share of its mass. */
 export const DRIED_WATER_SHARE = 0.05;
 
+/** A sum for the batch, a litre and a glass. */
+export interface ForAmounts {
+  batch: number;
+  perL: number;
+  perGlass: number;
+}
+
 export interface Cost {
   /** What is priced of the batch. */
   batch: number;
@@ -34,8 +41,8 @@ export interface Cost {
   unpriced: readonly string[];
   perL: number;
   perGlass: number;
-  /** Against the shop; null without a shop price. Positive when home-made is cheaper. */
-  shop: { perL: number; savedPerL: number; savedOnBatch: number } | null;
+  /** The same milk from the shop, and what is saved by making it (below zero: paid on top); null without its price. */
+  shop: { of: ForAmounts; saved: ForAmounts } | null;
   /** The pulp dried to meal: its worth, the energy to dry it, and what is left; null where a price is missing. */
   pulp: { mealG: number; worth: number; drying: number; net: number } | null;
 }
@@ -65,20 +72,19 @@ export function costOf(prediction: Prediction, prices: Prices, glassMl: number):
     const drying = driedOffKg * DRYING_KWH_PER_KG * prices.perKWh;
     pulp = { mealG, worth, drying, net: worth - drying };
   }
+  const forAmounts = (sumPerL: number): ForAmounts => ({
+    batch: sumPerL * litres,
+    perL: sumPerL,
+    perGlass: (sumPerL * glassMl) / 1000,
+  });
+  const { shopPerL } = prices;
   return {
     batch,
     parts,
     unpriced,
     perL,
-    perGlass: (perL * glassMl) / 1000,
-    shop:
-      prices.shopPerL === null
-        ? null
-        : {
-            perL: prices.shopPerL,
-            savedPerL: prices.shopPerL - perL,
-            savedOnBatch: (prices.shopPerL - perL) * litres,
-          },
+    perGlass: forAmounts(perL).perGlass,
+    shop: shopPerL === null ? null : { of: forAmounts(shopPerL), saved: forAmounts(shopPerL - perL) },
     pulp,
   };
 }

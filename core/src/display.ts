@@ -1,6 +1,6 @@
 import { quarters } from './quantity';
 import type { CupSystem } from './units';
-import { CUP_ML, OUNCE_G, POUND_G, kitchenRound } from './units';
+import { CUP_ML, OUNCE_G, POUND_G, SPOON_ML, kitchenRound } from './units';
 
 export type Measures = 'metric' | 'us';
 
@@ -65,4 +65,25 @@ export function shownClock(seconds: number): string {
   const [h, m, rest] = parts;
   const tail = `${String(m).padStart(h > 0 ? 2 : 1, '0')}:${String(rest).padStart(2, '0')}`;
   return `${over ? '+' : ''}${h > 0 ? `${h}:` : ''}${tail}`;
+}
+
+/** An addition for the counter: pieces where it comes in pieces, spoons where it is measured so, and grams. */
+export function shownDose(massG: number, addition: { gEach: number | null; gPerMl: number | null }): string {
+  const grams = `${massG < 10 ? Number(massG.toPrecision(2)) : Math.round(massG)} g`;
+  if (addition.gEach !== null) {
+    const pieces = massG / addition.gEach;
+    return pieces < 0.2 ? grams : `${grams}, about ${quarters(Math.max(0.25, pieces))} of them`;
+  }
+  if (addition.gPerMl === null) return grams;
+  const ml = massG / addition.gPerMl;
+  const { tablespoonMl, teaspoonMl } = SPOON_ML.metric;
+  if (ml < teaspoonMl / 5) return `${grams}, a pinch`;
+  if (ml < tablespoonMl) return `${grams}, about ${quarters(Math.max(0.25, ml / teaspoonMl))} tsp`;
+  return `${grams}, about ${quarters(ml / tablespoonMl)} tbsp`;
+}
+
+/** A sum of money as figures, in a currency by its ISO code. */
+export function shownMoney(sum: number, currency: string): string {
+  const digits = Math.abs(sum) < 0.995 ? 3 : 2;
+  return `${sum.toFixed(digits).replace(/^-/, '−')} ${currency}`;
 }

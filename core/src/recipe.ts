@@ -172,3 +172,16 @@ export function plainRecipe(name: string, ingredient: string, waterPerNut: numbe
 export function recipeForGlasses(recipe: Recipe, glasses: number, glassMl: number): Recipe {
   return { ...recipe, amount: { by: 'milk', volumeMl: glasses * glassMl } };
 }
+
+/** Each nut's part of the nuts by mass, %. */
+export function nutPercents(nuts: readonly NutPortion[]): number[] {
+  const sum = nuts.reduce((shares, nut) => shares + nut.share, 0);
+  return nuts.map((nut) => (100 * nut.share) / sum);
+}
+
+/** One nut set to `percent` (above 0, below 100) of the blend; the others share the rest as they did. */
+export function withNutPercent(nuts: readonly NutPortion[], index: number, percent: number): NutPortion[] {
+  const others = nuts.reduce((sum, nut, i) => (i === index ? sum : sum + nut.share), 0);
+  const share = (others * percent) / (100 - percent);
+  return nuts.map((nut, i) => (i === index ? { ...nut, share } : nut));
+}

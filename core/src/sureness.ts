@@ -154,10 +154,16 @@ export function sureness(
   return accepted(surenessOf(figures));
 }
 
+function less(a: Figures, b: Figures): Figures {
+  return Object.fromEntries(UNSURE_FIGURES.map((figure) => [figure, a[figure] - b[figure]])) as Figures;
+}
+
 /** Two recipes beside each other: the figures of both in the usual kitchen, and the difference with its interval. */
 export interface Contrast {
   one: Readonly<Figures>;
   other: Readonly<Figures>;
+  /** Other minus one, in the usual kitchen. */
+  size: Readonly<Figures>;
   /** Other minus one, over kitchens that both are made in. */
   difference: Sureness;
 }
@@ -189,13 +195,14 @@ export function contrast(
       return figuresOf(planned.p, outcome, planned.batchCost);
     });
     if (!left || !right) continue;
-    differences.push(
-      Object.fromEntries(UNSURE_FIGURES.map((figure) => [figure, right[figure] - left[figure]])) as Figures,
-    );
+    differences.push(less(right, left));
   }
+  const figuresOne = figuresOf(a.value.p, a.value.outcome, costs.one);
+  const figuresOther = figuresOf(b.value.p, b.value.outcome, costs.other);
   return accepted({
-    one: figuresOf(a.value.p, a.value.outcome, costs.one),
-    other: figuresOf(b.value.p, b.value.outcome, costs.other),
+    one: figuresOne,
+    other: figuresOther,
+    size: less(figuresOther, figuresOne),
     difference: surenessOf(differences),
   });
 }

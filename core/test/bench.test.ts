@@ -6,11 +6,13 @@ import {
   costOf,
   curves,
   householdCautions,
+  nutPercents,
   pour,
   pouringOrder,
   predict,
   recipeChanges,
   recipeForGlasses,
+  withNutPercent,
 } from '../src';
 import { anyRecipe, workedRecipe } from './recipes';
 
@@ -39,7 +41,9 @@ describe('cost', () => {
     expect(cost.perL).toBeCloseTo((2.145 * 1000) / prediction.finish.volumeMl, 9);
     expect(cost.perGlass).toBeCloseTo(cost.perL / 5, 9);
     expect(cost.unpriced).toEqual([]);
-    expect(cost.shop?.savedPerL).toBeCloseTo(2.8 - cost.perL, 9);
+    expect(cost.shop?.saved.perL).toBeCloseTo(2.8 - cost.perL, 9);
+    expect(cost.shop?.of.perGlass).toBeCloseTo(0.56, 9);
+    expect((cost.shop?.of.batch ?? 0) - (cost.shop?.saved.batch ?? 0)).toBeCloseTo(2.145, 9);
   });
 
   test('additions count, and what has no price is named instead of taken for free', () => {
@@ -254,6 +258,20 @@ describe('what changed between two versions', () => {
     expect(recipeChanges(almond, later)).toEqual(['ratio', 'soak', 'squeeze', 'additions']);
     expect(recipeChanges(later, almond)).toEqual(['ratio', 'soak', 'squeeze', 'additions']);
   });
+});
+
+test('parts of a blend in per cent, and one of them set anew', () => {
+  const nuts = [
+    { ingredient: 'almond', form: 'whole' as const, share: 3 },
+    { ingredient: 'cashew', form: 'whole' as const, share: 1 },
+    { ingredient: 'pecan', form: 'whole' as const, share: 1 },
+  ];
+  expect(nutPercents(nuts)).toEqual([60, 20, 20]);
+  const next = nutPercents(withNutPercent(nuts, 0, 20));
+  expect(next[0]).toBeCloseTo(20, 9);
+  // The others keep their proportion.
+  expect(next[1]).toBeCloseTo(40, 9);
+  expect(next[2]).toBeCloseTo(40, 9);
 });
 
 test('four glasses of 200 mL are 800 mL', () => {

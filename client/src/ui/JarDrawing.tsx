@@ -1,5 +1,5 @@
 import { useId } from 'react';
-import Svg, { ClipPath, Defs, G, Line, Path, Rect, Text as SvgText } from 'react-native-svg';
+import Svg, { Circle, ClipPath, Defs, G, Line, Path, Pattern, Rect, Text as SvgText } from 'react-native-svg';
 import { NutPattern } from './nutLook';
 import { FONT, useColours } from './theme';
 
@@ -35,6 +35,17 @@ const GLASS =
   'M30 18 C30 26 17 27 15 40 L13 132 C13 142 18 146 26 146 L74 146 C82 146 87 142 87 132 L85 40 C83 27 70 26 70 18 Z';
 const BRIM_Y = 30;
 const FLOOR_Y = 145;
+const BOX_HEIGHT = 150;
+
+/** Height in px of a volume in a jar drawn `height` px high, from the top of the drawing. */
+export function jarY(volumeMl: number, capacityMl: number, height: number): number {
+  return ((FLOOR_Y - (volumeMl / capacityMl) * (FLOOR_Y - BRIM_Y)) / BOX_HEIGHT) * height;
+}
+
+/** The volume at a height of such a jar; the inverse of `jarY`. */
+export function jarVolumeMl(y: number, capacityMl: number, height: number): number {
+  return ((FLOOR_Y - (y / height) * BOX_HEIGHT) / (FLOOR_Y - BRIM_Y)) * capacityMl;
+}
 
 /** A jar in section, its contents to scale in mL. */
 export function JarDrawing({ layers, capacityMl, width, height, mark, scale = false, words }: Props) {
@@ -56,6 +67,20 @@ export function JarDrawing({ layers, capacityMl, width, height, mark, scale = fa
         <ClipPath id={`${id}glass`}>
           <Path d={GLASS} />
         </ClipPath>
+        <Pattern id={`${id}ice`} width={12} height={12} patternUnits="userSpaceOnUse">
+          <Rect width={12} height={12} fill={colour.water} />
+          <Path
+            d="M2 4 L6 2 L10 5 L8 10 L3 9 Z"
+            fill={colour.surface}
+            stroke={colour.glass}
+            strokeWidth={0.8}
+          />
+        </Pattern>
+        <Pattern id={`${id}froth`} width={9} height={7} patternUnits="userSpaceOnUse">
+          <Rect width={9} height={7} fill={colour.milk} />
+          <Circle cx={2.5} cy={2.5} r={1.6} fill="none" stroke={colour.glass} strokeWidth={0.7} />
+          <Circle cx={6.8} cy={4.8} r={1.2} fill="none" stroke={colour.glass} strokeWidth={0.7} />
+        </Pattern>
         {stacked.map(({ layer }, i) =>
           layer.what === 'nuts' ? (
             <NutPattern key={i} id={`${id}nut${i}`} ingredient={layer.ingredient} />
@@ -71,7 +96,15 @@ export function JarDrawing({ layers, capacityMl, width, height, mark, scale = fa
             y={yOf(toMl)}
             width={80}
             height={Math.max(0, yOf(fromMl) - yOf(toMl))}
-            fill={layer.what === 'nuts' ? `url(#${id}nut${i})` : fills[layer.what]}
+            fill={
+              layer.what === 'nuts'
+                ? `url(#${id}nut${i})`
+                : layer.what === 'ice'
+                  ? `url(#${id}ice)`
+                  : layer.what === 'froth'
+                    ? `url(#${id}froth)`
+                    : fills[layer.what]
+            }
           />
         ))}
         {stacked.map(({ layer, toMl }, i) => (

@@ -1,7 +1,6 @@
-import { useRef } from 'react';
-import type { GestureResponderEvent, View as ViewType } from 'react-native';
 import { StyleSheet, View } from 'react-native';
 import { SPACE, TOUCH, useColours } from './theme';
+import { HOLDS_THE_PAGE, slideKeys, snapped, useDrag } from './useDrag';
 
 interface Props {
   label: string;
@@ -19,37 +18,17 @@ interface Props {
 /** A value slid by finger, mouse or arrow keys; answers while it moves. */
 export function Slider({ label, value, min, max, step, onChange, valueWords, usual }: Props) {
   const colour = useColours();
-  const track = useRef<ViewType>(null);
-  const box = useRef({ left: 0, width: 1 });
-  const clamp = (raw: number): number => {
-    const snapped = Math.round(raw / step) * step;
-    return Math.min(max, Math.max(min, Number(snapped.toPrecision(10))));
-  };
-  const moveTo = (pageX: number): void => {
-    const part = (pageX - box.current.left) / box.current.width;
-    onChange(clamp(min + part * (max - min)));
-  };
-  const part = (of: number): number => Math.min(1, Math.max(0, (of - min) / (max - min)));
-  const keys = {
-    onKeyDown: (event: { key: string; preventDefault: () => void }): void => {
-      const by = {
-        ArrowRight: step,
-        ArrowUp: step,
-        ArrowLeft: -step,
-        ArrowDown: -step,
-        PageUp: step * 10,
-        PageDown: -step * 10,
-        Home: min - value,
-        End: max - value,
-      }[event.key];
-      if (by === undefined) return;
-      event.preventDefault();
-      onChange(clamp(value + by));
+  const range = { min, max, step };
+  const drag = useDrag({
+    onMove: ({ x, width }) => {
+      const along = (x * width - THUMB / 2) / Math.max(1, width - THUMB);
+      onChange(snapped(min + along * (max - min), range));
     },
-  };
+  });
+  const part = (of: number): number => Math.min(1, Math.max(0, (of - min) / (max - min)));
   return (
     <View
-      ref={track}
+      ref={drag.ref}
       role="slider"
       aria-label={label}
       aria-valuemin={min}
@@ -57,18 +36,8 @@ export function Slider({ label, value, min, max, step, onChange, valueWords, usu
       aria-valuenow={value}
       aria-valuetext={valueWords}
       tabIndex={0}
-      {...keys}
-      onStartShouldSetResponder={() => true}
-      onMoveShouldSetResponder={() => true}
-      onResponderTerminationRequest={() => false}
-      onResponderGrant={(event: GestureResponderEvent) => {
-        const { pageX } = event.nativeEvent;
-        track.current?.measureInWindow((left, _top, width) => {
-          box.current = { left: left + THUMB / 2, width: Math.max(1, width - THUMB) };
-          moveTo(pageX);
-        });
-      }}
-      onResponderMove={(event: GestureResponderEvent) => moveTo(event.nativeEvent.pageX)}
+      {...slideKeys(value, range, onChange)}
+      {...drag.handlers}
       style={[styles.slider, HOLDS_THE_PAGE]}
     >
       <View style={[styles.track, { backgroundColor: colour.line }]}>
@@ -99,8 +68,6 @@ export function Slider({ label, value, min, max, step, onChange, valueWords, usu
 }
 
 const THUMB = 28;
-// The page must not scroll under a finger that slides. Only the web knows this style.
-const HOLDS_THE_PAGE: object = { touchAction: 'none' };
 
 const styles = StyleSheet.create({
   slider: { height: TOUCH.usual, justifyContent: 'center', cursor: 'pointer' },

@@ -126,14 +126,28 @@ export function useBatch(batchId: string) {
   });
 }
 
+/** What the wire's schemas may change, made from what the core holds fast. */
+export function wireRecipe(recipe: Recipe) {
+  return {
+    ...recipe,
+    nuts: [...recipe.nuts],
+    additions: [...recipe.additions],
+    drinkers: [...recipe.drinkers],
+  };
+}
+
+export function wireOwn(own: readonly OwnIngredient[]) {
+  return own.map((one) => ({ ...one, guessed: [...one.guessed] }));
+}
+
 export function useStartBatch() {
   const client = useQueryClient();
   return useMutation({
     mutationFn: ({ recipe, own, key }: { recipe: Recipe; own: readonly OwnIngredient[]; key: string }) =>
       call(ROUTES.startBatch, {
         body: {
-          recipe: { ...recipe, nuts: [...recipe.nuts] },
-          ownIngredients: own.map((one) => ({ ...one, guessed: [...one.guessed] })),
+          recipe: wireRecipe(recipe),
+          ownIngredients: wireOwn(own),
         },
         idempotencyKey: key,
       }),

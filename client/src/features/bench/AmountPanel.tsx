@@ -1,61 +1,117 @@
-import type { MassUnit, VolumeUnit } from '@humble-churn/core';
-import { cupG, gPer, mlPer, typedFigure } from '@humble-churn/core';
+import type { Body, Goal, Ingredient, MassUnit, OwnIngredient, Recipe, VolumeUnit } from '@humble-churn/core';
+import { backwards, cupG, gPer, mlPer, recipeForGlasses, shownVolume, typedFigure } from '@humble-churn/core';
+import { refusalWords } from '@humble-churn/contract';
 import { useState } from 'react';
+import { View } from 'react-native';
 import { Choice } from '../../ui/Choice';
+import { Notice } from '../../ui/Notice';
 import { Panel } from '../../ui/Panel';
 import { QuantityField } from '../../ui/QuantityField';
-import type { BenchProps } from './BenchScreen';
+import { Words } from '../../ui/Words';
+import { SPACE } from '../../ui/theme';
+import type { KnownKitchen } from '../../wire/queries';
 import { CUP_NAMES } from '../kitchen/words';
+import type { Draft } from './draft';
+import { BODY_WORDS } from './words';
 
 type NutUnit = MassUnit | 'cups';
+type Start = 'milk' | 'nuts' | 'pulp';
+const BODIES: readonly Body[] = ['light', 'everyday', 'full', 'cream'];
 
-/** How much milk is wanted, or how many nuts there are. */
-export function AmountPanel({ draft, ingredient, kitchen, prediction }: BenchProps) {
-  const { recipe, change } = draft;
+interface Props {
+  recipe: Recipe;
+  change: Draft['change'];
+  ingredient: Ingredient | undefined;
+  own: readonly OwnIngredient[];
+  kitchen: KnownKitchen;
+  milkMl: number | null;
+  nutG: number | null;
+  body: Body | null;
+  pulpG: number | null;
+}
+
+/** What the cook starts from: the milk wanted, the nuts at hand, the pulp to bake with; and how thick it is to be. */
+export function AmountPanel({ recipe, change, ingredient, own, kitchen, milkMl, nutG, body, pulpG }: Props) {
   const { amount } = recipe;
   const us = kitchen.measures === 'us';
   const [milkUnit, setMilkUnit] = useState<VolumeUnit>(us ? 'cups' : 'mL');
   const [nutUnit, setNutUnit] = useState<NutUnit>(us ? 'cups' : 'g');
+  const [forPulp, setForPulp] = useState(false);
+  const [trouble, setTrouble] = useState<string | null>(null);
   const nutCupG = ingredient ? cupG(ingredient, recipe.nuts[0]?.form ?? 'whole', kitchen.cupSystem) : 140;
   const milkUnitMl = mlPer(milkUnit, kitchen.cupSystem);
   const nutUnitG = nutUnit === 'cups' ? nutCupG : gPer(nutUnit);
   const cupName = CUP_NAMES[kitchen.cupSystem];
+  const { glassMl } = kitchen.profile;
+  const start: Start = forPulp ? 'pulp' : amount.by;
 
-  const switchTo = (by: 'milk' | 'nuts'): void =>
+  const switchTo = (by: Start): void => {
+    setTrouble(null);
+    setForPulp(by === 'pulp');
+    if (by === 'pulp') return;
     change('amount-by', (now) => ({
       ...now,
       // The other way round of the same batch, so that nothing jumps.
       amount:
         by === 'milk'
-          ? { by, volumeMl: Math.round((prediction?.milk.volumeMl ?? 1000) / 10) * 10 }
-          : { by, massG: Math.round(prediction?.nutG ?? 140) },
+          ? { by, volumeMl: Math.round((milkMl ?? 1000) / 10) * 10 }
+          : { by, massG: Math.round(nutG ?? 140) },
     }));
+  };
+  /** Goes backwards to a recipe for the goal; the reason stands here when there is none. */
+  const reach = (goal: Goal): string | null => {
+    const found = backwards(recipe, goal, kitchen, own);
+    if (!found.ok) return refusalWords(found.refusal);
+    const { amount: reached, waterPerNut, blend } = found.value.recipe;
+    change(`goal-${goal.want}`, (now) => ({ ...now, amount: reached, waterPerNut, blend }));
+    return null;
+  };
+  const toBody = (wanted: Body): void =>
+    setTrouble(
+      reach(
+        amount.by === 'milk'
+          ? { want: 'milk', volumeMl: amount.volumeMl, thickness: { by: 'body', body: wanted } }
+          : { want: 'most-milk', nutG: amount.massG, thickness: { by: 'body', body: wanted } },
+      ),
+    );
 
   return (
     <Panel title="How much">
       <Choice
         label="Start from"
-        value={amount.by}
+        value={start}
         onChange={switchTo}
         options={[
           { value: 'milk', label: 'The milk I want' },
           { value: 'nuts', label: 'The nuts I have' },
+          { value: 'pulp', label: 'The pulp I want' },
         ]}
       />
-      {amount.by === 'milk' ? (
+      {start === 'milk' && amount.by === 'milk' && (
         <>
-          <QuantityField
-            stacked
-            key={`milk-${milkUnit}`}
-            label="Milk"
-            unit={milkUnit === 'cups' ? cupName : milkUnit}
-            shown={typedFigure(amount.volumeMl / milkUnitMl)}
-            onNumber={(value) => {
-              if (value <= 0) return 'More than nothing, please.';
-              change('amount', (now) => ({ ...now, amount: { by: 'milk', volumeMl: value * milkUnitMl } }));
-              return null;
-            }}
-          />
+          <View style={styles.fields}>
+            <QuantityField
+              key={`milk-${milkUnit}`}
+              label="Milk"
+              unit={milkUnit === 'cups' ? cupName : milkUnit}
+              shown={typedFigure(amount.volumeMl / milkUnitMl)}
+              onNumber={(value) => {
+                if (value <= 0) return 'More than nothing, please.';
+                change('amount', (now) => ({ ...now, amount: { by: 'milk', volumeMl: value * milkUnitMl } }));
+                return null;
+              }}
+            />
+            <QuantityField
+              label="Or glasses"
+              unit={`of ${shownVolume(glassMl, kitchen)}`}
+              shown={typedFigure(amount.volumeMl / glassMl)}
+              onNumber={(value) => {
+                if (value <= 0) return 'More than nothing, please.';
+                change('amount', (now) => recipeForGlasses(now, value, glassMl));
+                return null;
+              }}
+            />
+          </View>
           <Choice
             label="Measured in"
             value={milkUnit}
@@ -66,7 +122,8 @@ export function AmountPanel({ draft, ingredient, kitchen, prediction }: BenchPro
             ]}
           />
         </>
-      ) : (
+      )}
+      {start === 'nuts' && amount.by === 'nuts' && (
         <>
           <QuantityField
             stacked
@@ -92,6 +149,32 @@ export function AmountPanel({ draft, ingredient, kitchen, prediction }: BenchPro
           />
         </>
       )}
+      {start === 'pulp' && (
+        <QuantityField
+          stacked
+          label="Wet pulp, to bake or cook with"
+          unit="g"
+          shown={typedFigure(Math.round(pulpG ?? 0))}
+          onNumber={(massG) => reach({ want: 'pulp', massG })}
+          note={`Makes ${shownVolume(milkMl ?? 0, kitchen)} of milk at the ratio that is set.`}
+        />
+      )}
+      {start !== 'pulp' && (
+        <Choice
+          label={start === 'milk' ? 'As thick as' : 'The most milk that is still'}
+          value={body}
+          onChange={toBody}
+          options={BODIES.map((one) => ({ value: one, label: BODY_WORDS[one] }))}
+        />
+      )}
+      {trouble !== null && <Notice kind="error">{trouble} The recipe is kept as it stands.</Notice>}
+      {start === 'nuts' && (
+        <Words kind="small" tone="soft">
+          Choosing a body turns the ratio to its thinnest.
+        </Words>
+      )}
     </Panel>
   );
 }
+
+const styles = { fields: { flexDirection: 'row', flexWrap: 'wrap', gap: SPACE.medium } } as const;

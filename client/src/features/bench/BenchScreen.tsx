@@ -1,34 +1,46 @@
 import { cautionWords } from '@humble-churn/contract';
-import type { Ingredient, OwnIngredient, Prediction, Recipe } from '@humble-churn/core';
-import { findIngredient, predict } from '@humble-churn/core';
+import type { OwnIngredient, Prediction, Recipe } from '@humble-churn/core';
+import {
+  WATER_G_PER_ML,
+  costOf,
+  findIngredient,
+  householdCautions,
+  pour,
+  predict,
+  shownMass,
+} from '@humble-churn/core';
 import { useRouter } from 'expo-router';
-import { Play, Redo2, Undo2 } from '../../ui/icons';
-import { useEffect, useMemo, useRef } from 'react';
-import { ScrollView, StyleSheet, View, useWindowDimensions } from 'react-native';
+import { BookOpenText, Play, Redo2, Undo2 } from '../../ui/icons';
+import { Suspense, lazy, useEffect, useMemo, useRef } from 'react';
+import { ActivityIndicator, ScrollView, StyleSheet, View, useWindowDimensions } from 'react-native';
 import type { KnownKitchen } from '../../wire/queries';
 import { useKitchen, useOwnIngredients, useStartBatch } from '../../wire/queries';
 import { Button } from '../../ui/Button';
-import { NameField } from '../../ui/NameField';
 import { Notice } from '../../ui/Notice';
 import { NotYet } from '../../ui/NotYet';
+import { Panel } from '../../ui/Panel';
+import { PourDrawing } from '../../ui/PourDrawing';
 import { Words } from '../../ui/Words';
 import { SPACE, WIDE_FROM_PX, useColours } from '../../ui/theme';
+import { useWidth } from '../../ui/useWidth';
 import { AmountPanel } from './AmountPanel';
-import { NutPicker } from './NutPicker';
+import { BlendPanel } from './BlendPanel';
+import { DrinkersPanel } from './DrinkersPanel';
+import { FinishPanel } from './FinishPanel';
+import { KeepPanel } from './KeepPanel';
+import { NutPicker, nameFor } from './NutPicker';
 import { Outcome } from './Outcome';
 import { RatioPanel } from './RatioPanel';
 import { SoakPanel } from './SoakPanel';
-import { ToolsPanel } from './ToolsPanel';
+import { StrainPanel } from './StrainPanel';
 import type { Draft } from './draft';
 import { useDraft } from './draft';
+import { useBenchWorker } from './useBenchWorker';
 
-/** What every part of the bench works with. */
-export interface BenchProps {
-  draft: Draft;
-  ingredient: Ingredient | undefined;
-  kitchen: KnownKitchen;
-  prediction: Prediction | null;
-}
+// What stands further down comes when the bench already answers.
+const CurvesPanel = lazy(() => import('./CurvesPanel'));
+const BesidePanel = lazy(() => import('./BesidePanel'));
+const ValuePanel = lazy(() => import('./ValuePanel'));
 
 export function BenchScreen() {
   const kitchen = useKitchen();
@@ -57,24 +69,74 @@ function useUndoKeys({ undo, redo }: Draft): void {
   }, [undo, redo]);
 }
 
+/** The recipe with so much water over the nuts it has: in its own terms, nuts or milk. */
+function withWater(
+  recipe: Recipe,
+  nutG: number,
+  waterMl: number,
+  around: KnownKitchen,
+  own: readonly OwnIngredient[],
+) {
+  const poured: Recipe = {
+    ...recipe,
+    amount: { by: 'nuts', massG: nutG },
+    waterPerNut: (waterMl * WATER_G_PER_ML) / nutG,
+  };
+  if (recipe.amount.by === 'nuts') return poured;
+  const made = predict(poured, around, own);
+  if (!made.ok) return recipe;
+  return { ...poured, amount: { by: 'milk' as const, volumeMl: Math.round(made.value.milk.volumeMl) } };
+}
+
+function ThePour({ prediction, kitchen }: { prediction: Prediction; kitchen: KnownKitchen }) {
+  const { width, onLayout } = useWidth(340);
+  return (
+    <Panel title="The pour">
+      <View onLayout={onLayout}>
+        <PourDrawing
+          pour={pour(prediction)}
+          ingredient={prediction.nuts[0]?.ingredient ?? ''}
+          mass={(massG) => shownMass(massG, kitchen)}
+          width={width}
+        />
+      </View>
+    </Panel>
+  );
+}
+
 function Bench({ kitchen, own }: { kitchen: KnownKitchen; own: readonly OwnIngredient[] }) {
   const colour = useColours();
   const router = useRouter();
   const { width } = useWindowDimensions();
   const wide = width >= WIDE_FROM_PX;
   const draft = useDraft(kitchen.machine, kitchen.strainer);
-  const { recipe } = draft;
+  const { recipe, other, change } = draft;
   useUndoKeys(draft);
   const result = useMemo(() => predict(recipe, kitchen, own), [recipe, kitchen, own]);
   const prediction = result.ok ? result.value : null;
   const ingredient = findIngredient(recipe.nuts[0]?.ingredient ?? '', own);
+  const { profile } = kitchen;
+  const cost = useMemo(
+    () => (prediction ? costOf(prediction, profile, profile.glassMl) : null),
+    [prediction, profile],
+  );
+  const otherCost = useMemo(() => {
+    const made = other ? predict(other, kitchen, own) : null;
+    return made?.ok === true ? costOf(made.value, profile, profile.glassMl).batch : 0;
+  }, [other, kitchen, own, profile]);
+  const looks = useBenchWorker({ recipe, other, around: kitchen, own, cost: cost?.batch ?? 0, otherCost });
+  const cautions = useMemo(
+    () =>
+      prediction ? [...householdCautions(recipe, prediction.allergens, profile), ...prediction.cautions] : [],
+    [recipe, prediction, profile],
+  );
   const start = useStartBatch();
   // One key for one start of one recipe: a tap that is retried, or doubled, makes one batch, even when the
   // answer to the first got lost.
   const starting = useRef<{ recipe: Recipe; key: string } | null>(null);
   const startBatch = (): void => {
     if (starting.current?.recipe !== recipe) starting.current = { recipe, key: crypto.randomUUID() };
-    const name = recipe.name.trim() === '' ? `${ingredient?.name ?? 'Nut'} milk` : recipe.name;
+    const name = recipe.name.trim() === '' ? nameFor(recipe.nuts, own) : recipe.name;
     start.mutate(
       { recipe: { ...recipe, name }, own: [], key: starting.current.key },
       {
@@ -85,18 +147,25 @@ function Bench({ kitchen, own }: { kitchen: KnownKitchen; own: readonly OwnIngre
       },
     );
   };
-  const parts: BenchProps = { draft, ingredient, kitchen, prediction };
+  const nutG = prediction?.nutG;
 
   const outcome = (
     <Outcome
       prediction={prediction}
       refusal={result.ok ? null : result.refusal}
+      sure={looks?.sure ?? null}
       kitchen={kitchen}
       wide={wide}
+      onWater={(waterMl) => {
+        if (nutG !== undefined) change('water', (now) => withWater(now, nutG, waterMl, kitchen, own));
+      }}
     />
   );
-  const cautions = prediction?.cautions.map((caution) => (
-    <Notice key={`${caution.code}${String(caution.params['name'] ?? '')}`} kind="caution">
+  const cautionNotices = cautions.map((caution) => (
+    <Notice
+      key={`${caution.code}${String(caution.params['name'] ?? '')}`}
+      kind={caution.code === 'not-for-drinker' ? 'error' : 'caution'}
+    >
       {cautionWords(caution)}
     </Notice>
   ));
@@ -114,11 +183,19 @@ function Bench({ kitchen, own }: { kitchen: KnownKitchen; own: readonly OwnIngre
       />
     </View>
   );
-  const tools = (
+  const head = (
     <View style={styles.head}>
       <Words kind="title" style={styles.title}>
         Bench
       </Words>
+      <Button
+        label="Recipe book"
+        hint="Open the recipe book"
+        icon={BookOpenText}
+        iconOnly
+        kind="quiet"
+        onPress={() => router.navigate('/recipes' as never)}
+      />
       <Button
         label="Undo"
         hint="Take the last change back"
@@ -141,26 +218,98 @@ function Bench({ kitchen, own }: { kitchen: KnownKitchen; own: readonly OwnIngre
   );
   const panels = (
     <>
-      <NutPicker {...parts} />
-      <AmountPanel {...parts} />
-      <RatioPanel {...parts} />
-      <SoakPanel {...parts} />
-      <ToolsPanel {...parts} />
-      <NameField
-        label="Name of the batch"
-        value={recipe.name}
-        onChange={(name) => draft.change('name', (now) => ({ ...now, name }))}
+      <NutPicker nuts={recipe.nuts} change={change} own={own} kitchen={kitchen} />
+      <AmountPanel
+        recipe={recipe}
+        change={change}
+        ingredient={ingredient}
+        own={own}
+        kitchen={kitchen}
+        milkMl={prediction?.milk.volumeMl ?? null}
+        nutG={nutG ?? null}
+        body={prediction?.milk.body ?? null}
+        pulpG={prediction?.pulp.massG ?? null}
       />
+      <RatioPanel
+        waterPerNut={recipe.waterPerNut}
+        form={recipe.nuts[0]?.form ?? 'whole'}
+        change={change}
+        ingredient={ingredient}
+        kitchen={kitchen}
+      />
+      <SoakPanel
+        recipe={recipe}
+        change={change}
+        ingredient={ingredient}
+        kitchen={kitchen}
+        prediction={prediction}
+      />
+      <BlendPanel
+        blend={recipe.blend}
+        recipe={recipe}
+        change={change}
+        kitchen={kitchen}
+        prediction={prediction}
+      />
+      <StrainPanel
+        strain={recipe.strain}
+        pressed={recipe.blend.machine === 'cold-press'}
+        change={change}
+        kitchen={kitchen}
+      />
+      <FinishPanel
+        doses={recipe.additions}
+        otherLiquid={recipe.otherLiquid}
+        change={change}
+        prediction={prediction}
+      />
+      <DrinkersPanel drinkers={recipe.drinkers} change={change} kitchen={kitchen} />
+      <KeepPanel draft={draft} own={own} prediction={prediction} />
     </>
+  );
+  const further = (
+    <Suspense fallback={<ActivityIndicator color={colour.kelp} />}>
+      {prediction && <ThePour prediction={prediction} kitchen={kitchen} />}
+      {prediction && cost && (
+        <ValuePanel
+          nutrition={prediction.nutrition}
+          cost={cost}
+          allergens={prediction.allergens}
+          kitchen={kitchen}
+        />
+      )}
+      <BesidePanel
+        draft={draft}
+        contrast={looks?.contrast ?? null}
+        kitchen={kitchen}
+        own={own}
+        priced={cost !== null && cost.parts.length > 0}
+      />
+      {prediction && looks && (
+        <CurvesPanel
+          curves={looks.curves}
+          recipe={recipe}
+          ingredient={ingredient}
+          prediction={prediction}
+          kitchen={kitchen}
+        />
+      )}
+    </Suspense>
   );
   if (wide) {
     return (
       <View role="main" style={[styles.bench, styles.columns, { backgroundColor: colour.ground }]}>
-        <ScrollView style={styles.left} contentContainerStyle={styles.list}>
-          {tools}
+        <ScrollView
+          style={styles.left}
+          contentContainerStyle={styles.list}
+          tabIndex={0}
+          aria-label="What comes of it"
+        >
+          {head}
           {outcome}
-          {cautions}
+          {cautionNotices}
           {startButton}
+          {further}
         </ScrollView>
         <ScrollView
           style={styles.right}
@@ -176,13 +325,14 @@ function Bench({ kitchen, own }: { kitchen: KnownKitchen; own: readonly OwnIngre
   return (
     <View role="main" style={[styles.bench, { backgroundColor: colour.ground }]}>
       <View style={styles.pinned}>
-        {tools}
+        {head}
         {outcome}
       </View>
       <ScrollView contentContainerStyle={styles.list} tabIndex={0} aria-label="The recipe">
         {panels}
-        {cautions}
+        {cautionNotices}
         {startButton}
+        {further}
       </ScrollView>
     </View>
   );
@@ -191,7 +341,7 @@ function Bench({ kitchen, own }: { kitchen: KnownKitchen; own: readonly OwnIngre
 const styles = StyleSheet.create({
   bench: { flex: 1, minHeight: 0 },
   columns: { flexDirection: 'row' },
-  left: { flexBasis: 470, flexGrow: 0, flexShrink: 1 },
+  left: { flexBasis: 520, flexGrow: 0, flexShrink: 1 },
   right: { flex: 1 },
   list: { padding: SPACE.roomy, gap: SPACE.roomy, paddingBottom: SPACE.vast },
   head: { flexDirection: 'row', alignItems: 'center', gap: SPACE.tight },

@@ -1,57 +1,109 @@
-import type { Ingredient, NutForm } from '@humble-churn/core';
-import { NUT_TABLE, canPeel, soakAdvice } from '@humble-churn/core';
+import type { Ingredient, NutForm, OwnIngredient, Recipe } from '@humble-churn/core';
+import {
+  NUT_TABLE,
+  canPeel,
+  findIngredient,
+  nutPercents,
+  soakAdvice,
+  withNutPercent,
+} from '@humble-churn/core';
 import { useRouter } from 'expo-router';
 import { useState } from 'react';
 import { StyleSheet, View, useWindowDimensions } from 'react-native';
 import { Button } from '../../ui/Button';
-import { SPACE, WIDE_FROM_PX } from '../../ui/theme';
-import { useOwnIngredients } from '../../wire/queries';
 import { Choice } from '../../ui/Choice';
 import { NutMark } from '../../ui/NutMark';
 import { Panel } from '../../ui/Panel';
+import { QuantityField } from '../../ui/QuantityField';
 import { Words } from '../../ui/Words';
-import type { BenchProps } from './BenchScreen';
+import { Plus, Trash2 } from '../../ui/icons';
+import { SPACE, WIDE_FROM_PX, useColours } from '../../ui/theme';
+import type { KnownKitchen } from '../../wire/queries';
+import type { Draft } from './draft';
 import { FORM_WORDS } from './words';
 
 const FORMS: readonly NutForm[] = ['whole', 'chopped', 'ground'];
+const MOST_NUTS = 8;
 
-/** Which nut or seed, and in what form it comes. */
-export function NutPicker({ draft, ingredient, kitchen }: BenchProps) {
-  const own = useOwnIngredients();
+interface Props {
+  nuts: Recipe['nuts'];
+  change: Draft['change'];
+  own: readonly OwnIngredient[];
+  kitchen: KnownKitchen;
+}
+
+/** The plain name a recipe gets from its nuts, unless the cook gives it one. */
+export function nameFor(nuts: Recipe['nuts'], own: readonly Ingredient[]): string {
+  const names = nuts.map((nut) => findIngredient(nut.ingredient, own)?.name ?? '');
+  const [first, ...rest] = names;
+  return rest.length === 0
+    ? `${first ?? 'Nut'} milk`
+    : `${[first, ...rest.map((name) => name.toLowerCase())].join(' and ')} milk`;
+}
+
+/** Another set of nuts, with the soak and peel that make sense for the first of them. */
+function withNuts(
+  now: Recipe,
+  nuts: Recipe['nuts'],
+  own: readonly Ingredient[],
+  kitchen: KnownKitchen,
+): Recipe {
+  const named = now.name !== '' && now.name !== nameFor(now.nuts, own);
+  const next = { ...now, nuts, name: named ? now.name : nameFor(nuts, own) };
+  const first = findIngredient(nuts[0]?.ingredient ?? '', own);
+  if (!first || nuts[0]?.ingredient === now.nuts[0]?.ingredient) return next;
+  // A soak that made sense for the last nut may drown this one: start from its own usual soak.
+  const method = first.soakUsualH === 0 ? 'none' : now.soak.method === 'none' ? 'fridge' : now.soak.method;
+  const { hours, pourTempC } = soakAdvice(first, method, kitchen);
+  return {
+    ...next,
+    soak: { ...now.soak, method, hours, pourTempC },
+    peel: canPeel(first, now.peel) ? now.peel : 'leave',
+  };
+}
+
+/** A share as large as the others are on average. */
+function evenShare(nuts: Recipe['nuts']): number {
+  return nuts.reduce((sum, nut) => sum + nut.share, 0) / nuts.length;
+}
+
+/** Which nuts or seeds, in what form and in what parts. */
+export function NutPicker({ nuts, change, own, kitchen }: Props) {
+  const colour = useColours();
   const router = useRouter();
   const { width } = useWindowDimensions();
   const wide = width >= WIDE_FROM_PX;
   // On a phone the list would push everything else off the screen.
   const [opened, setOpen] = useState(false);
-  const open = wide || opened;
-  const { recipe, change } = draft;
-  const portion = recipe.nuts[0];
-  const all: readonly Ingredient[] = [...NUT_TABLE, ...(own.data ?? [])];
+  const [adding, setAdding] = useState(false);
+  const open = wide || opened || adding;
+  const all: readonly Ingredient[] = [...NUT_TABLE, ...own];
+  const [first] = nuts;
+  const percents = nutPercents(nuts);
+  const set = (to: (nuts: Recipe['nuts']) => Recipe['nuts'], field: string): void =>
+    change(field, (now) => withNuts(now, to(now.nuts), own, kitchen));
   const choose = (key: string): void => {
-    const chosen = all.find((one) => one.key === key);
-    if (!chosen) return;
-    change('nut', (now) => {
-      // A soak that made sense for the last nut may drown this one: start from its own usual soak.
-      const method =
-        chosen.soakUsualH === 0 ? 'none' : now.soak.method === 'none' ? 'fridge' : now.soak.method;
-      const { hours, pourTempC } = soakAdvice(chosen, method, kitchen);
-      const ownName = now.name !== '' && now.name !== `${ingredient?.name ?? ''} milk`;
-      return {
-        ...now,
-        name: ownName ? now.name : `${chosen.name} milk`,
-        nuts: [{ ingredient: key, form: now.nuts[0]?.form ?? 'whole', share: 1 }],
-        soak: { ...now.soak, method, hours, pourTempC },
-        peel: canPeel(chosen, now.peel) ? now.peel : 'leave',
-      };
-    });
+    if (adding) {
+      set((now) => [...now, { ingredient: key, form: 'whole', share: evenShare(now) }], 'nut-add');
+      setAdding(false);
+    } else {
+      set((now) => now.map((nut, i) => (i === 0 ? { ...nut, ingredient: key } : nut)), 'nut');
+      setOpen(false);
+    }
   };
-  const listed = open ? all : all.filter((one) => one.key === portion?.ingredient);
+  const taken = new Set(nuts.map((nut) => nut.ingredient));
+  const listed = adding
+    ? all.filter((one) => !taken.has(one.key))
+    : open
+      ? all.filter((one) => one.key === first?.ingredient || !taken.has(one.key))
+      : all.filter((one) => one.key === first?.ingredient);
   return (
     <Panel title="Nut or seed">
+      {adding && <Words>Choose the nut or seed to add.</Words>}
       <Choice
         label="Nut or seed"
         hideLabel
-        value={portion?.ingredient ?? null}
+        value={adding ? null : (first?.ingredient ?? null)}
         onChange={choose}
         options={listed.map(({ key, name }) => ({
           value: key,
@@ -60,31 +112,83 @@ export function NutPicker({ draft, ingredient, kitchen }: BenchProps) {
         }))}
       />
       <View style={styles.row}>
-        {!wide && (
+        {!wide && !adding && (
           <Button
             label={open ? 'Show only this one' : `Choose from ${all.length}`}
-            onPress={() => setOpen(!open)}
+            onPress={() => setOpen(!opened)}
+          />
+        )}
+        {nuts.length < MOST_NUTS && (
+          <Button
+            label={adding ? 'Add none' : 'Blend with another'}
+            icon={adding ? undefined : Plus}
+            onPress={() => setAdding(!adding)}
           />
         )}
         <Button label="Add one of your own" kind="quiet" onPress={() => router.push('/ingredients/new')} />
       </View>
-      <Choice
-        label="Form"
-        value={portion?.form ?? 'whole'}
-        onChange={(form) =>
-          change('form', (now) => ({ ...now, nuts: now.nuts.map((nut) => ({ ...nut, form })) }))
-        }
-        options={FORMS.map((form) => ({ value: form, label: FORM_WORDS[form] }))}
-      />
-      {ingredient && (
-        <Words kind="small" tone="soft">
-          {ingredient.allergen === 'none listed'
-            ? 'No allergen listed for it, but a shared jug and bag carry traces of other nuts.'
-            : `Allergen: ${ingredient.allergen}. A shared jug and bag carry traces.`}
-        </Words>
-      )}
+      {nuts.map((nut, i) => {
+        const found = findIngredient(nut.ingredient, own);
+        const name = found?.name ?? nut.ingredient;
+        const alone = nuts.length === 1;
+        return (
+          <View
+            key={nut.ingredient}
+            style={[styles.nut, !alone && { borderColor: colour.line, borderTopWidth: 1 }]}
+          >
+            {!alone && (
+              <View style={styles.row}>
+                <NutMark ingredient={nut.ingredient} />
+                <Words kind="strong" style={styles.name}>
+                  {name}
+                </Words>
+                <Button
+                  label={`Take ${name.toLowerCase()} out`}
+                  icon={Trash2}
+                  iconOnly
+                  kind="quiet"
+                  onPress={() => set((now) => now.filter((_, j) => j !== i), 'nut-out')}
+                />
+              </View>
+            )}
+            {!alone && (
+              <QuantityField
+                stacked
+                label={`Part of ${name.toLowerCase()}`}
+                unit="% of the nuts"
+                shown={String(Number((percents[i] ?? 0).toFixed(1)))}
+                onNumber={(value) => {
+                  if (!(value > 0 && value < 100))
+                    return 'Between 0 and 100 %. Take a nut out to leave it out.';
+                  set((now) => withNutPercent(now, i, value), `share-${i}`);
+                  return null;
+                }}
+              />
+            )}
+            <Choice
+              label={alone ? 'Form' : `Form of ${name.toLowerCase()}`}
+              value={nut.form}
+              onChange={(form) =>
+                set((now) => now.map((one, j) => (j === i ? { ...one, form } : one)), `form-${i}`)
+              }
+              options={FORMS.map((form) => ({ value: form, label: FORM_WORDS[form] }))}
+            />
+            {found && (
+              <Words kind="small" tone="soft">
+                {found.allergen === 'none listed'
+                  ? 'No allergen listed for it, but a shared jug and bag carry traces of other nuts.'
+                  : `Allergen: ${found.allergen}. A shared jug and bag carry traces.`}
+              </Words>
+            )}
+          </View>
+        );
+      })}
     </Panel>
   );
 }
 
-const styles = StyleSheet.create({ row: { flexDirection: 'row', flexWrap: 'wrap', gap: SPACE.small } });
+const styles = StyleSheet.create({
+  row: { flexDirection: 'row', flexWrap: 'wrap', alignItems: 'center', gap: SPACE.small },
+  name: { flex: 1 },
+  nut: { gap: SPACE.small, paddingTop: SPACE.small },
+});

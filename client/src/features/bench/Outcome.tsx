@@ -1,19 +1,21 @@
 import { refusalWords } from '@humble-churn/contract';
-import type { Prediction, Refusal } from '@humble-churn/core';
+import type { Prediction, Refusal, Sureness } from '@humble-churn/core';
 import { shownDuration, shownMass, shownTemp, shownVolume } from '@humble-churn/core';
 import { StyleSheet, View } from 'react-native';
 import type { KnownKitchen } from '../../wire/queries';
-import { JarDrawing, jarFor } from '../../ui/JarDrawing';
 import { Notice } from '../../ui/Notice';
 import { Words } from '../../ui/Words';
 import { SPACE, useColours } from '../../ui/theme';
-import { BODY_WORDS } from './words';
+import { TheJar } from './TheJar';
+import { BODY_WORDS, intervalWords } from './words';
 
 interface Props {
   prediction: Prediction | null;
   refusal: Refusal | null;
+  sure: Sureness | null;
   kitchen: KnownKitchen;
   wide: boolean;
+  onWater: (liquidMl: number) => void;
 }
 
 function Fact({ name, children }: { name: string; children: string }) {
@@ -29,8 +31,8 @@ function Fact({ name, children }: { name: string; children: string }) {
   );
 }
 
-/** What the batch comes to, redrawn with every change: the jar, the yield, and the figures behind it. */
-export function Outcome({ prediction, refusal, kitchen, wide }: Props) {
+/** What the batch comes to, redrawn with every change: the jar, the yield with how sure it is, the figures behind. */
+export function Outcome({ prediction, refusal, sure, kitchen, wide, onWater }: Props) {
   const colour = useColours();
   if (!prediction) {
     return (
@@ -41,28 +43,24 @@ export function Outcome({ prediction, refusal, kitchen, wide }: Props) {
       </View>
     );
   }
-  const { milk, blend, pulp, soak } = prediction;
-  const nut = prediction.nuts[0];
-  const nutMl = soak.soakedVolumeMl;
-  const capacityMl = jarFor(nutMl + prediction.liquidMl);
+  const { milk, blend, pulp, soak, finish } = prediction;
   const volume = shownVolume(milk.volumeMl, kitchen);
+  const liquid = prediction.liquids
+    .map((one) => `${shownVolume(one.volumeMl, kitchen)} ${one.name.toLowerCase()}`)
+    .join(', ');
+  const ice = prediction.iceG > 0 ? `, ${shownMass(prediction.iceG, kitchen)} ice` : '';
   return (
     <View
       style={[styles.box, { backgroundColor: colour.surface, borderColor: colour.line }]}
       role="region"
       aria-label="What it comes to"
     >
-      <JarDrawing
+      <TheJar
         width={wide ? 220 : 138}
         height={wide ? 270 : 170}
-        scale
-        capacityMl={capacityMl}
-        layers={[
-          { what: 'nuts', volumeMl: nutMl, ingredient: nut?.ingredient ?? '' },
-          { what: 'water', volumeMl: prediction.liquidMl },
-        ]}
-        mark={{ volumeMl: milk.volumeMl, words: 'milk' }}
-        words={`A jar with ${shownMass(prediction.nutG, kitchen)} of nuts and ${shownVolume(prediction.liquidMl, kitchen)} of water; the milk will come to ${volume}.`}
+        prediction={prediction}
+        kitchen={kitchen}
+        onWater={onWater}
       />
       <View style={styles.figures}>
         <View aria-live="polite">
@@ -76,9 +74,12 @@ export function Outcome({ prediction, refusal, kitchen, wide }: Props) {
             of milk, an estimate; {milk.solidsPct.toFixed(1)} % solids, {milk.fatPct.toFixed(1)} % fat
           </Words>
         </View>
-        <Fact name="Weigh">
-          {`${shownMass(prediction.nutG, kitchen)} nuts, ${shownVolume(prediction.liquidMl, kitchen)} water`}
-        </Fact>
+        {sure && (
+          <Fact name="Likely">
+            {`${intervalWords(sure.milkMl, (ml) => shownVolume(ml, kitchen))}, ${intervalWords(sure.solidsPct, (pct) => `${pct.toFixed(1)} %`)}`}
+          </Fact>
+        )}
+        <Fact name="Weigh">{`${shownMass(prediction.nutG, kitchen)} nuts, ${liquid}${ice}`}</Fact>
         <Fact name="Soak">{soak.hours > 0 ? shownDuration(soak.hours * 3600) : 'none'}</Fact>
         <Fact name="Blend">
           {blend.secondsPerLoad > 0
@@ -90,7 +91,13 @@ export function Outcome({ prediction, refusal, kitchen, wide }: Props) {
             ? `${shownMass(pulp.massG, kitchen)}, ${Math.round(pulp.waterPct)} % water`
             : 'none'}
         </Fact>
+        {finish.additionsG > 0 && <Fact name="Finish">{`to ${shownVolume(finish.volumeMl, kitchen)}`}</Fact>}
         <Fact name="Hands">{shownDuration(prediction.minutes.handsOnMin * 60)}</Fact>
+        {sure && wide && (
+          <Words kind="small" tone="soft">
+            Likely: where eight kitchens in ten would land.
+          </Words>
+        )}
       </View>
     </View>
   );

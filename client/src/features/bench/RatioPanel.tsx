@@ -1,53 +1,59 @@
+import type { Ingredient, Recipe } from '@humble-churn/core';
 import { LIMITS, cupG, ratioFaces, ratioFromCups, ratioFromShare } from '@humble-churn/core';
 import { StyleSheet, View } from 'react-native';
+import { Dial } from '../../ui/Dial';
 import { Panel } from '../../ui/Panel';
 import { QuantityField } from '../../ui/QuantityField';
-import { Slider } from '../../ui/Slider';
 import { Words } from '../../ui/Words';
 import { SPACE } from '../../ui/theme';
+import type { KnownKitchen } from '../../wire/queries';
 import { CUP_NAMES } from '../kitchen/words';
-import type { BenchProps } from './BenchScreen';
+import type { Draft } from './draft';
 
 const { min, max } = LIMITS.waterPerNut;
+const MARKS = [1, 1.5, 2, 3, 4, 6, 8].map((value) => ({
+  value,
+  words: value === 1.5 ? '1½' : String(value),
+}));
+
+interface Props {
+  waterPerNut: number;
+  form: Recipe['nuts'][number]['form'];
+  change: Draft['change'];
+  ingredient: Ingredient | undefined;
+  kitchen: KnownKitchen;
+}
 
 /** One ratio, three faces that stay in step: cups to cups, weight to weight, share of nuts. */
-export function RatioPanel({ draft, ingredient, kitchen }: BenchProps) {
-  const { recipe, change } = draft;
-  const nutCupG = ingredient ? cupG(ingredient, recipe.nuts[0]?.form ?? 'whole', kitchen.cupSystem) : 140;
-  const faces = ratioFaces(recipe.waterPerNut, nutCupG, kitchen.cupSystem);
-  const cupsOf = (waterPerNut: number): number =>
-    ratioFaces(waterPerNut, nutCupG, kitchen.cupSystem).waterCupsPerNutCup;
-  const set = (waterPerNut: number): string | null => {
-    if (!(waterPerNut >= min && waterPerNut <= max)) {
+export function RatioPanel({ waterPerNut, form, change, ingredient, kitchen }: Props) {
+  const nutCupG = ingredient ? cupG(ingredient, form, kitchen.cupSystem) : 140;
+  const faces = ratioFaces(waterPerNut, nutCupG, kitchen.cupSystem);
+  const cupsOf = (ratio: number): number => ratioFaces(ratio, nutCupG, kitchen.cupSystem).waterCupsPerNutCup;
+  const set = (ratio: number): string | null => {
+    if (!(ratio >= min && ratio <= max)) {
       return `Between 1 to ${min} and 1 to ${max} by weight, which is ${cupsOf(min).toFixed(1)} to ${cupsOf(max).toFixed(1)} cups.`;
     }
-    change('ratio', (now) => ({ ...now, waterPerNut }));
+    change('ratio', (now) => ({ ...now, waterPerNut: ratio }));
     return null;
   };
   const cups = faces.waterCupsPerNutCup;
   return (
     <Panel title="Water to nuts">
-      <Slider
+      <Dial
         label="Cups of water to one cup of nuts"
         value={Math.round(cups * 20) / 20}
         min={1}
         max={8}
         step={0.05}
+        marks={MARKS}
         usual={{ from: 3, to: 4 }}
-        valueWords={`1 to ${cups.toFixed(2)} by cups`}
+        valueWords={`1 to ${cups.toFixed(2)}`}
         onChange={(value) => set(ratioFromCups(value, nutCupG, kitchen.cupSystem))}
+        width={300}
       />
-      <View style={styles.ends}>
-        <Words kind="small" tone="soft">
-          Cream
-        </Words>
-        <Words kind="small" tone="soft">
-          Marked: usual, 1 to 3 and 1 to 4
-        </Words>
-        <Words kind="small" tone="soft">
-          Thin
-        </Words>
-      </View>
+      <Words kind="small" tone="soft" style={styles.middle}>
+        {CUP_NAMES[kitchen.cupSystem]} of water to one of nuts; marked: usual, 1 to 3 and 1 to 4
+      </Words>
       <View style={styles.faces}>
         <QuantityField
           label="By cups, 1 to"
@@ -78,6 +84,6 @@ export function RatioPanel({ draft, ingredient, kitchen }: BenchProps) {
 }
 
 const styles = StyleSheet.create({
-  ends: { flexDirection: 'row', justifyContent: 'space-between' },
+  middle: { textAlign: 'center' },
   faces: { flexDirection: 'row', flexWrap: 'wrap', gap: SPACE.medium },
 });

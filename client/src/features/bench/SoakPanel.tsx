@@ -1,22 +1,29 @@
-import type { Peel, SoakMethod } from '@humble-churn/core';
+import type { Ingredient, Peel, Prediction, Recipe, SoakMethod } from '@humble-churn/core';
 import { LIMITS, canPeel, shownDuration, shownMass, soakAdvice } from '@humble-churn/core';
 import { Choice } from '../../ui/Choice';
 import { Panel } from '../../ui/Panel';
 import { QuantityField } from '../../ui/QuantityField';
-import { Slider } from '../../ui/Slider';
 import { Words } from '../../ui/Words';
-import type { BenchProps } from './BenchScreen';
+import type { KnownKitchen } from '../../wire/queries';
+import { SoakSlide } from './SoakSlide';
+import type { Draft } from './draft';
 import { PEEL_WORDS, SOAK_WORDS } from './words';
 
 const METHODS: readonly SoakMethod[] = ['fridge', 'counter', 'hot', 'none'];
 const PEELS: readonly Peel[] = ['leave', 'pinch', 'towel', 'roast'];
 const SALTED_G_PER_KG = 10;
 
+interface Props {
+  recipe: Recipe;
+  change: Draft['change'];
+  ingredient: Ingredient | undefined;
+  kitchen: KnownKitchen;
+  prediction: Prediction | null;
+}
+
 /** Soak and peel: the school, its hours, and what it does to the nuts. */
-export function SoakPanel({ draft, ingredient, kitchen, prediction }: BenchProps) {
-  const { recipe, change } = draft;
+export function SoakPanel({ recipe, change, ingredient, kitchen, prediction }: Props) {
   const { soak } = recipe;
-  const advice = ingredient && soakAdvice(ingredient, soak.method, kitchen);
   const setHours = (hours: number): string | null => {
     if (!(hours > 0)) return 'More than nothing, or choose “No soak”.';
     if (hours > LIMITS.soakH.fridge) return `At most ${LIMITS.soakH.fridge} h.`;
@@ -24,9 +31,16 @@ export function SoakPanel({ draft, ingredient, kitchen, prediction }: BenchProps
     return null;
   };
   const peels = PEELS.filter((peel) => ingredient && canPeel(ingredient, peel));
-  const mostH = soak.method === 'none' ? 1 : LIMITS.soakH[soak.method];
+  const ground = recipe.nuts.some((nut) => nut.form === 'ground');
   return (
     <Panel title="Soak and peel">
+      <SoakSlide
+        method={soak.method}
+        hours={soak.hours}
+        ingredient={ingredient}
+        around={kitchen}
+        onChange={(stop) => change('soak-slide', (now) => ({ ...now, soak: { ...now.soak, ...stop } }))}
+      />
       <Choice
         label="Soak"
         value={soak.method}
@@ -45,18 +59,8 @@ export function SoakPanel({ draft, ingredient, kitchen, prediction }: BenchProps
             }),
         }))}
       />
-      {soak.method !== 'none' && advice && (
+      {soak.method !== 'none' && (
         <>
-          <Slider
-            label="Hours of soaking"
-            value={soak.hours}
-            min={soak.method === 'hot' ? 0.25 : 0.5}
-            max={mostH}
-            step={soak.method === 'hot' ? 0.05 : 0.5}
-            usual={{ from: advice.minH, to: advice.maxH }}
-            valueWords={shownDuration(soak.hours * 3600)}
-            onChange={setHours}
-          />
           <QuantityField
             stacked
             label="Hours of soaking, exactly"
@@ -67,8 +71,19 @@ export function SoakPanel({ draft, ingredient, kitchen, prediction }: BenchProps
               note: `Soaked through to about ${Math.round((prediction.nuts[0]?.saturation ?? 0) * 100)} %; the drained nuts should weigh about ${shownMass(prediction.soak.soakedMassG, kitchen)}.`,
             })}
           />
+          <QuantityField
+            stacked
+            label="Soak water, just after pouring"
+            unit="°C"
+            shown={String(soak.pourTempC)}
+            onNumber={(pourTempC) => {
+              if (pourTempC > LIMITS.soakPourTempC.max) return 'Between 0 and 100 °C.';
+              change('soak-temp', (now) => ({ ...now, soak: { ...now.soak, pourTempC } }));
+              return null;
+            }}
+          />
           <Choice
-            label="Soak water"
+            label="Salt in the soak water"
             value={soak.saltGPerKg > 0 ? 'salted' : 'plain'}
             onChange={(kind) =>
               change('soak-salt', (now) => ({
@@ -78,7 +93,20 @@ export function SoakPanel({ draft, ingredient, kitchen, prediction }: BenchProps
             }
             options={[
               { value: 'plain', label: 'Plain' },
-              { value: 'salted', label: 'Salted', note: '10 g per litre' },
+              { value: 'salted', label: 'Salted', note: `${SALTED_G_PER_KG} g per litre` },
+            ]}
+          />
+          <Choice
+            label="Soak water afterwards"
+            value={ground ? 'kept' : soak.water}
+            onChange={(water) => change('soak-water', (now) => ({ ...now, soak: { ...now.soak, water } }))}
+            options={[
+              { value: 'poured', label: 'Pour it away', disabled: ground },
+              {
+                value: 'kept',
+                label: 'Keep it in the milk',
+                ...(ground && { note: 'flour cannot be drained' }),
+              },
             ]}
           />
         </>

@@ -7,7 +7,7 @@ import {
   ratioFromCups,
   soakAdvice,
 } from '@humble-churn/core';
-import { useCallback, useEffect, useReducer } from 'react';
+import { useEffect, useMemo, useReducer } from 'react';
 import { z } from 'zod';
 
 /** The first batch anybody sees: a litre of everyday almond milk. */
@@ -18,83 +18,95 @@ export function firstRecipe(machine: MachineKind = 'standard-jug', strainer: Str
   return { ...plain, blend: { ...plain.blend, machine }, strain: { ...plain.strain, strainer } };
 }
 
-interface History {
-  past: readonly Recipe[];
+/** What lies on the bench: the recipe, another one beside it to compare with, and which kept recipe it came from. */
+export interface OnBench {
   recipe: Recipe;
-  ahead: readonly Recipe[];
+  other: Recipe | null;
+  saved: { id: string; version: number } | null;
+}
+
+interface History {
+  past: readonly OnBench[];
+  now: OnBench;
+  ahead: readonly OnBench[];
   /** What the last change was to: a slide is one change, not fifty. */
   touched: string | null;
 }
 
 type Move =
-  | { type: 'change'; to: (recipe: Recipe) => Recipe; field: string }
-  | { type: 'undo' }
-  | { type: 'redo' }
-  | { type: 'replace'; recipe: Recipe };
+  { type: 'change'; to: (now: OnBench) => OnBench; field: string } | { type: 'undo' } | { type: 'redo' };
 
 const MOST_REMEMBERED = 100;
 
 function reduce(history: History, move: Move): History {
-  const { past, recipe, ahead } = history;
+  const { past, now, ahead } = history;
   switch (move.type) {
     case 'change': {
-      const next = move.to(recipe);
-      if (JSON.stringify(next) === JSON.stringify(recipe)) return history;
+      const next = move.to(now);
+      if (JSON.stringify(next) === JSON.stringify(now)) return history;
       const sameField = history.touched === move.field;
       return {
-        past: sameField ? past : [...past, recipe].slice(-MOST_REMEMBERED),
-        recipe: next,
+        past: sameField ? past : [...past, now].slice(-MOST_REMEMBERED),
+        now: next,
         ahead: [],
         touched: move.field,
       };
     }
-    case 'replace':
-      return {
-        past: [...past, recipe].slice(-MOST_REMEMBERED),
-        recipe: move.recipe,
-        ahead: [],
-        touched: null,
-      };
     case 'undo': {
       const before = past[past.length - 1];
       if (!before) return history;
-      return { past: past.slice(0, -1), recipe: before, ahead: [recipe, ...ahead], touched: null };
+      return { past: past.slice(0, -1), now: before, ahead: [now, ...ahead], touched: null };
     }
     case 'redo': {
       const [next, ...rest] = ahead;
-      return next ? { past: [...past, recipe], recipe: next, ahead: rest, touched: null } : history;
+      return next ? { past: [...past, now], now: next, ahead: rest, touched: null } : history;
     }
   }
 }
 
 const KEPT_AS = 'humble-churn.bench';
-const KeptSchema = z.object({ version: z.literal(1), recipe: RecipeSchema });
+const KeptSchema = z.object({
+  version: z.literal(1),
+  recipe: RecipeSchema,
+  other: RecipeSchema.nullable().default(null),
+  saved: z.object({ id: z.uuid(), version: z.number().int() }).nullable().default(null),
+});
 
-function kept(): Recipe | null {
+function kept(): OnBench | null {
   try {
     const text = localStorage.getItem(KEPT_AS);
     const read = text === null ? null : KeptSchema.safeParse(JSON.parse(text));
-    return read?.success === true ? read.data.recipe : null;
+    if (read?.success !== true) return null;
+    const { recipe, other, saved } = read.data;
+    return { recipe, other, saved };
   } catch {
     // A private window may refuse storage, and a file from elsewhere may not be JSON: begin anew.
     return null;
   }
 }
 
-/** Lays a recipe on the bench for when it is opened next. */
-export function keepOnBench(recipe: Recipe): void {
+/** Lays a recipe on the bench for when it is opened next; `saved` names the kept recipe it is. */
+export function keepOnBench(
+  recipe: Recipe,
+  saved: OnBench['saved'] = null,
+  other: OnBench['other'] = null,
+): void {
   try {
-    localStorage.setItem(KEPT_AS, JSON.stringify({ version: 1, recipe }));
+    localStorage.setItem(KEPT_AS, JSON.stringify({ version: 1, recipe, other, saved }));
   } catch {
     // Without storage the draft lasts as long as the page.
   }
 }
 
-export interface Draft {
-  recipe: Recipe;
+export interface Draft extends OnBench {
   /** `field` names what is changed, so that undo takes back a whole slide. */
   change: (field: string, to: (recipe: Recipe) => Recipe) => void;
-  replace: (recipe: Recipe) => void;
+  changeOther: (field: string, to: (recipe: Recipe) => Recipe) => void;
+  /** Lays a copy beside the recipe, or clears that side. */
+  setOther: (other: Recipe | null) => void;
+  /** The other side onto the bench, and the bench to the other side. */
+  swap: () => void;
+  setSaved: (saved: OnBench['saved']) => void;
   undo: (() => void) | null;
   redo: (() => void) | null;
 }
@@ -103,24 +115,42 @@ export interface Draft {
 export function useDraft(machine?: MachineKind, strainer?: Strainer): Draft {
   const [history, move] = useReducer(reduce, null, () => ({
     past: [],
-    recipe: kept() ?? firstRecipe(machine, strainer),
+    now: kept() ?? { recipe: firstRecipe(machine, strainer), other: null, saved: null },
     ahead: [],
     touched: null,
   }));
-  const { recipe } = history;
-  useEffect(() => keepOnBench(recipe), [recipe]);
-  const undo = useCallback(() => move({ type: 'undo' }), []);
-  const redo = useCallback(() => move({ type: 'redo' }), []);
-  const change = useCallback(
-    (field: string, to: (recipe: Recipe) => Recipe) => move({ type: 'change', field, to }),
-    [],
-  );
-  const replace = useCallback((next: Recipe) => move({ type: 'replace', recipe: next }), []);
+  const { recipe, other, saved } = history.now;
+  // While a finger slides, a change comes with every frame: only where it comes to rest is written down.
+  useEffect(() => {
+    const write = (): void => keepOnBench(recipe, saved, other);
+    const timer = setTimeout(write, 150);
+    window.addEventListener('pagehide', write);
+    return () => {
+      clearTimeout(timer);
+      window.removeEventListener('pagehide', write);
+    };
+  }, [recipe, saved, other]);
+  const acts = useMemo(() => {
+    const on = (field: string, to: (now: OnBench) => OnBench): void => move({ type: 'change', field, to });
+    return {
+      change: (field: string, to: (recipe: Recipe) => Recipe) =>
+        on(field, (now) => ({ ...now, recipe: to(now.recipe) })),
+      changeOther: (field: string, to: (recipe: Recipe) => Recipe) =>
+        on(`other-${field}`, (now) => (now.other ? { ...now, other: to(now.other) } : now)),
+      setOther: (next: Recipe | null) => on('other', (now) => ({ ...now, other: next })),
+      swap: () =>
+        on(`swap-${crypto.randomUUID()}`, (now) =>
+          now.other ? { recipe: now.other, other: now.recipe, saved: null } : now,
+        ),
+      setSaved: (next: OnBench['saved']) => on('saved', (now) => ({ ...now, saved: next })),
+      undo: () => move({ type: 'undo' }),
+      redo: () => move({ type: 'redo' }),
+    };
+  }, []);
   return {
-    recipe,
-    change,
-    replace,
-    undo: history.past.length > 0 ? undo : null,
-    redo: history.ahead.length > 0 ? redo : null,
+    ...history.now,
+    ...acts,
+    undo: history.past.length > 0 ? acts.undo : null,
+    redo: history.ahead.length > 0 ? acts.redo : null,
   };
 }

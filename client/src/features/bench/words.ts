@@ -1,4 +1,16 @@
-import type { Body, MachineKind, NutForm, Peel, SoakMethod, Squeeze, Strainer } from '@humble-churn/core';
+import type {
+  Body,
+  Interval,
+  JugStep,
+  MachineKind,
+  Manner,
+  NutForm,
+  Peel,
+  SoakMethod,
+  Squeeze,
+  Strainer,
+} from '@humble-churn/core';
+import { shownDuration, shownMass, shownVolume } from '@humble-churn/core';
 
 export const BODY_WORDS: Readonly<Record<Body, string>> = {
   light: 'Light',
@@ -47,3 +59,39 @@ export const FORM_WORDS: Readonly<Record<NutForm, string>> = {
   chopped: 'Chopped',
   ground: 'Flour',
 };
+
+export const ORDER_WORDS: Readonly<Record<'at-once' | 'thick-first', string>> = {
+  'at-once': 'All the water at once',
+  'thick-first': 'Thick first, rinse after',
+};
+
+/** `870 to 990 mL`: both ends of an interval, the unit once. */
+export function intervalWords({ low, high }: Interval, words: (value: number) => string): string {
+  const from = words(low);
+  const to = words(high);
+  if (from === to) return `about ${to}`;
+  const unit = /[^\d.,½¼¾−+]*$/u.exec(to)?.[0] ?? '';
+  return unit !== '' && from.endsWith(unit) ? `${from.slice(0, -unit.length)} to ${to}` : `${from} to ${to}`;
+}
+
+/** What to do at the jug, one line a step. */
+export function jugWords(step: JugStep, manner: Manner): string {
+  switch (step.do) {
+    case 'liquid':
+      return `Pour in ${shownVolume(step.volumeMl, manner)} of the liquid`;
+    case 'nuts':
+      return `Add ${shownMass(step.massG, manner)} of soaked nuts`;
+    case 'additions':
+      return `Add ${shownMass(step.massG, manner)}: ${step.names.join(', ').toLowerCase()}`;
+    case 'ice':
+      return `Ice last, ${shownMass(step.massG, manner)}`;
+    case 'lid':
+      return 'Check the lid, start slow, then fast';
+    case 'run':
+      return `Run ${shownDuration(step.seconds)}: no grain between the fingers, the rattle gone, froth on top`;
+    case 'rinse':
+      return `Rinse the jug with ${shownVolume(step.volumeMl, manner)} and pour it after`;
+    case 'ladle':
+      return `Ladle nuts and liquid in together, ${shownMass(step.nutG, manner)} to ${shownVolume(step.volumeMl, manner)}${step.presses === 2 ? ', and the milk through once more' : ''}`;
+  }
+}

@@ -1,0 +1,1 @@
+export { RecipeBookScreen as default } from '~/features/recipes/RecipeBookScreen';

@@ -1,0 +1,255 @@
+import type { MachineKind, Prediction, Recipe } from '@humble-churn/core';
+import {
+  DEFAULT_RUPTURE,
+  LIMITS,
+  MACHINES,
+  pouringOrder,
+  shownDuration,
+  shownMass,
+  shownTemp,
+  shownVolume,
+} from '@humble-churn/core';
+import { View } from 'react-native';
+import { Button } from '../../ui/Button';
+import { Choice } from '../../ui/Choice';
+import { Panel } from '../../ui/Panel';
+import { QuantityField } from '../../ui/QuantityField';
+import { Slider } from '../../ui/Slider';
+import { Words } from '../../ui/Words';
+import { SPACE } from '../../ui/theme';
+import type { KnownKitchen } from '../../wire/queries';
+import type { Draft } from './draft';
+import { MACHINE_WORDS, ORDER_WORDS, jugWords } from './words';
+
+const KINDS: readonly MachineKind[] = ['standard-jug', 'high-speed-jug', 'personal-cup', 'cold-press'];
+
+interface Props {
+  blend: Recipe['blend'];
+  recipe: Recipe;
+  change: Draft['change'];
+  kitchen: KnownKitchen;
+  prediction: Prediction | null;
+}
+
+/** A machine as a choice: one of the household's own by its name, or any of a kind. */
+function machineValue({ machine, machineName }: Recipe['blend']): string {
+  return machineName === null ? machine : `own ${machineName}`;
+}
+
+/** Machine, order of the water, how fine, how warm, and what to do at the jug. */
+export function BlendPanel({ blend, recipe, change, kitchen, prediction }: Props) {
+  const { machines } = kitchen.profile;
+  const pressed = blend.machine === 'cold-press';
+  const usual = MACHINES[blend.machine];
+  const set = (field: string, next: Partial<Recipe['blend']>): void =>
+    change(field, (now) => ({ ...now, blend: { ...now.blend, ...next } }));
+  const number =
+    (
+      field: string,
+      range: { min: number; max: number },
+      unit: string,
+      next: (v: number) => Partial<Recipe['blend']>,
+    ) =>
+    (value: number): string | null => {
+      if (!(value >= range.min && value <= range.max))
+        return `Between ${range.min} and ${range.max} ${unit}.`;
+      set(field, next(value));
+      return null;
+    };
+  const chooseMachine = (value: string): void => {
+    const own = machines.find((one) => `own ${one.name}` === value);
+    const kind = KINDS.find((one) => one === value);
+    if (own) {
+      const { name: machineName, kind: machine, powerW, fillLineMl } = own;
+      set('machine', { machine, machineName, powerW, fillLineMl });
+    } else if (kind) set('machine', { machine: kind, machineName: null, powerW: null, fillLineMl: null });
+  };
+  const iceNeededG = prediction?.blend.iceNeededG;
+  const totalG = prediction ? prediction.liquidG + prediction.iceG : 0;
+  const byTime = blend.end.by === 'seconds';
+  return (
+    <Panel title="Blend">
+      <Choice
+        label="Machine"
+        value={machineValue(blend)}
+        onChange={chooseMachine}
+        options={[
+          ...machines.map((one) => ({
+            value: `own ${one.name}`,
+            label: one.name,
+            note: one.keptFrom.length > 0 ? `kept from ${one.keptFrom.join(', ')}` : 'of this kitchen',
+          })),
+          ...KINDS.map((machine) => ({
+            value: machine as string,
+            label: MACHINE_WORDS[machine],
+            note:
+              machine === 'cold-press'
+                ? 'no blades, no warming'
+                : `to ${shownVolume(MACHINES[machine].fillLineMl, kitchen)}`,
+          })),
+        ]}
+      />
+      {pressed ? (
+        <Choice
+          label="Through the press"
+          value={blend.presses}
+          onChange={(presses) => set('presses', { presses })}
+          options={[
+            { value: 1 as const, label: 'Once' },
+            { value: 2 as const, label: 'Twice', note: 'the milk goes round again' },
+          ]}
+        />
+      ) : (
+        <>
+          <View style={styles.fields}>
+            <QuantityField
+              key={`fill ${machineValue(blend)}`}
+              label="Your jug’s fill line"
+              unit="mL"
+              shown={String(Math.round(blend.fillLineMl ?? usual.fillLineMl))}
+              onNumber={number('fill-line', LIMITS.fillLineMl, 'mL', (fillLineMl) => ({ fillLineMl }))}
+            />
+            <QuantityField
+              key={`power ${machineValue(blend)}`}
+              label="Power that reaches the mix"
+              unit="W"
+              shown={String(Math.round(blend.powerW ?? usual.powerW))}
+              onNumber={number('power', LIMITS.powerW, 'W', (powerW) => ({ powerW }))}
+            />
+          </View>
+          <Choice
+            label="The water"
+            value={blend.waterOrder}
+            onChange={(waterOrder) => set('water-order', { waterOrder })}
+            options={(['at-once', 'thick-first'] as const).map((value) => ({
+              value,
+              label: ORDER_WORDS[value],
+            }))}
+          />
+          <Choice
+            label="Blend until"
+            value={blend.end.by}
+            onChange={(by) =>
+              set('end-by', {
+                end:
+                  by === 'seconds'
+                    ? { by, seconds: Math.max(1, Math.round(prediction?.blend.secondsPerLoad ?? 60)) }
+                    : {
+                        by,
+                        rupture: Math.min(0.97, Math.max(0.3, prediction?.blend.rupture ?? DEFAULT_RUPTURE)),
+                      },
+              })
+            }
+            options={[
+              { value: 'rupture', label: 'It is fine enough' },
+              { value: 'seconds', label: 'The clock says so' },
+            ]}
+          />
+          {blend.end.by === 'seconds' ? (
+            <QuantityField
+              stacked
+              label="Seconds a load"
+              unit="s"
+              shown={String(Math.round(blend.end.seconds))}
+              onNumber={number('seconds', LIMITS.seconds, 's', (seconds) => ({
+                end: { by: 'seconds', seconds },
+              }))}
+            />
+          ) : (
+            <Slider
+              label="How fine, share of the nuts broken up"
+              value={Math.round(blend.end.rupture * 100)}
+              min={30}
+              max={97}
+              step={1}
+              usual={{ from: 80, to: 90 }}
+              valueWords={`${Math.round(blend.end.rupture * 100)} % broken up`}
+              onChange={(percent) => set('rupture', { end: { by: 'rupture', rupture: percent / 100 } })}
+            />
+          )}
+          {prediction && (
+            <Words>
+              {byTime
+                ? `${Math.round(prediction.blend.rupture * 100)} % of the nuts broken up`
+                : `${shownDuration(prediction.blend.secondsPerLoad)} ${prediction.blend.loads > 1 ? 'a load' : 'in all'}`}
+              , ending near {shownTemp(prediction.blend.endTempC, kitchen.measures)}.
+            </Words>
+          )}
+          <Slider
+            label="Speed"
+            value={Math.round(blend.speed * 100)}
+            min={30}
+            max={100}
+            step={5}
+            valueWords={`Speed at ${Math.round(blend.speed * 100)} %`}
+            onChange={(percent) => set('speed', { speed: percent / 100 })}
+          />
+          <Words kind="small" tone="soft">
+            Speed at {Math.round(blend.speed * 100)} % of full
+          </Words>
+          <View style={styles.fields}>
+            <QuantityField
+              label="The liquid is at"
+              unit="°C"
+              shown={String(blend.liquidTempC)}
+              onNumber={(liquidTempC) => {
+                if (liquidTempC > LIMITS.liquidTempC.max) {
+                  return `Hot liquid in a closed jug can burst out: ${LIMITS.liquidTempC.max} °C at most.`;
+                }
+                set('liquid-temp', { liquidTempC });
+                return null;
+              }}
+            />
+            <QuantityField
+              label="Keep it below"
+              unit="°C"
+              shown={String(blend.warmthLimitC)}
+              onNumber={number('limit', LIMITS.warmthLimitC, '°C', (warmthLimitC) => ({ warmthLimitC }))}
+            />
+            <QuantityField
+              label="Ice, in place of water"
+              unit="% of it"
+              shown={String(Number((blend.iceShare * 100).toFixed(1)))}
+              onNumber={number('ice', { min: 0, max: 90 }, '%', (percent) => ({ iceShare: percent / 100 }))}
+              {...(prediction &&
+                prediction.iceG > 0 && { note: `${shownMass(prediction.iceG, kitchen)}; the ratio stays.` })}
+            />
+          </View>
+          {iceNeededG !== undefined && iceNeededG !== null && iceNeededG > 0 && totalG > 0 && (
+            <Button
+              label={`Take ${shownMass(iceNeededG, kitchen)} of ice to stay below ${shownTemp(blend.warmthLimitC, kitchen.measures)}`}
+              onPress={() =>
+                set('ice', { iceShare: Math.min(LIMITS.iceShare.max, iceNeededG / totalG + 1e-4) })
+              }
+            />
+          )}
+          {iceNeededG === null && (
+            <Words tone="brass">
+              No ice would keep it below {shownTemp(blend.warmthLimitC, kitchen.measures)}: blend less fine,
+              or in smaller loads.
+            </Words>
+          )}
+        </>
+      )}
+      {prediction && (
+        <View role="list" aria-label="At the jug" style={styles.order}>
+          <Words kind="strong">
+            {prediction.blend.loads > 1 ? `At the jug, ${prediction.blend.loads} times` : 'At the jug'}
+          </Words>
+          {pouringOrder(recipe, prediction).map((step, i) => (
+            <View role="listitem" key={step.do}>
+              <Words>
+                {i + 1}. {jugWords(step, kitchen)}
+              </Words>
+            </View>
+          ))}
+        </View>
+      )}
+    </Panel>
+  );
+}
+
+const styles = {
+  fields: { flexDirection: 'row', flexWrap: 'wrap', gap: SPACE.medium },
+  order: { gap: SPACE.tight },
+} as const;

@@ -1,0 +1,56 @@
+import type { Recipe } from '@humble-churn/core';
+import { useRouter } from 'expo-router';
+import { StyleSheet, View } from 'react-native';
+import { Button } from '../../ui/Button';
+import { Panel } from '../../ui/Panel';
+import { Words } from '../../ui/Words';
+import { SPACE } from '../../ui/theme';
+import { Toggle } from '../../ui/Toggle';
+import type { KnownKitchen } from '../../wire/queries';
+import type { Draft } from './draft';
+
+interface Props {
+  drinkers: Recipe['drinkers'];
+  change: Draft['change'];
+  kitchen: KnownKitchen;
+}
+
+/** Who the milk is for; the bench then watches what they keep off. */
+export function DrinkersPanel({ drinkers, change, kitchen }: Props) {
+  const router = useRouter();
+  const { people } = kitchen.profile;
+  return (
+    <Panel title="Who drinks it">
+      {people.length === 0 ? (
+        <>
+          <Words tone="soft">
+            Nobody is named in this kitchen yet. Name those who keep off nuts, and the bench warns before such
+            a milk is made for them.
+          </Words>
+          <View style={styles.row}>
+            <Button label="Name people in the kitchen" onPress={() => router.navigate('/kitchen')} />
+          </View>
+        </>
+      ) : (
+        <View style={styles.row}>
+          {people.map(({ name, avoids }) => (
+            <Toggle
+              key={name}
+              label={name}
+              {...(avoids.length > 0 && { note: `keeps off ${avoids.join(', ')}` })}
+              on={drinkers.includes(name)}
+              onChange={(on) =>
+                change(`drinker-${name}`, (now) => ({
+                  ...now,
+                  drinkers: on ? [...now.drinkers, name] : now.drinkers.filter((one) => one !== name),
+                }))
+              }
+            />
+          ))}
+        </View>
+      )}
+    </Panel>
+  );
+}
+
+const styles = StyleSheet.create({ row: { flexDirection: 'row', flexWrap: 'wrap', gap: SPACE.small } });

@@ -1,0 +1,95 @@
+import type { OwnIngredient, Prediction, Recipe } from '@humble-churn/core';
+import { useRouter } from 'expo-router';
+import { useRef } from 'react';
+import { StyleSheet, View } from 'react-native';
+import { Button } from '../../ui/Button';
+import { NameField } from '../../ui/NameField';
+import { Notice } from '../../ui/Notice';
+import { Panel } from '../../ui/Panel';
+import { useToast } from '../../ui/Toast';
+import { SPACE } from '../../ui/theme';
+import { useKeepRecipe } from '../../wire/recipes';
+import type { Draft } from './draft';
+import { writeJsonLd, writeOpenForm } from './recipeFiles';
+
+interface Props {
+  draft: Draft;
+  own: readonly OwnIngredient[];
+  prediction: Prediction | null;
+}
+
+/** The recipe's name, and keeping it: new, or as the next version of the one it came from. */
+export function KeepPanel({ draft, own, prediction }: Props) {
+  const router = useRouter();
+  const toast = useToast();
+  const keep = useKeepRecipe();
+  // One key for one keeping of one recipe, however often the tap is retried.
+  const keeping = useRef<{ recipe: Recipe; as: string; key: string } | null>(null);
+  const { recipe, saved } = draft;
+  const keepAs = (as: 'new' | 'version'): void => {
+    const now = keeping.current;
+    if (now?.recipe !== recipe || now.as !== as) keeping.current = { recipe, as, key: crypto.randomUUID() };
+    const key = keeping.current?.key ?? crypto.randomUUID();
+    const id = as === 'version' ? (saved?.id ?? null) : null;
+    keep.mutate(
+      { recipe, own: [], id, key },
+      {
+        onSuccess: (kept) => {
+          draft.setSaved({ id: kept.id, version: kept.version });
+          toast({
+            words:
+              kept.version === 1
+                ? `“${kept.recipe.name}” is in the recipe book.`
+                : `Version ${kept.version} of “${kept.recipe.name}” is kept; the ones before stay.`,
+          });
+        },
+      },
+    );
+  };
+  const nameless = recipe.name.trim() === '';
+  return (
+    <Panel title="Name and keep">
+      <NameField
+        label="Name of the batch"
+        value={recipe.name}
+        onChange={(name) => draft.change('name', (now) => ({ ...now, name }))}
+        error={nameless ? 'Give it a name to keep it.' : null}
+      />
+      {keep.error && <Notice kind="error">{keep.error.message} The recipe is kept on the bench.</Notice>}
+      <View style={styles.row}>
+        {saved && (
+          <Button
+            label={`Keep as version ${saved.version + 1}`}
+            busy={keep.isPending}
+            disabled={!prediction || nameless}
+            onPress={() => keepAs('version')}
+          />
+        )}
+        <Button
+          label={saved ? 'Keep as a new recipe' : 'Keep this recipe'}
+          busy={keep.isPending}
+          disabled={!prediction || nameless}
+          onPress={() => keepAs('new')}
+        />
+        <Button label="The recipe book" onPress={() => router.navigate('/recipes' as never)} />
+      </View>
+      <View style={styles.row}>
+        <Button
+          kind="quiet"
+          label="Write to a file"
+          hint="Write the recipe to a file in its open form"
+          onPress={() => writeOpenForm(recipe, own)}
+        />
+        <Button
+          kind="quiet"
+          label="For other programs"
+          hint="Write the recipe as schema.org Recipe for other programs"
+          disabled={!prediction}
+          onPress={() => void (prediction && writeJsonLd(recipe, own, prediction))}
+        />
+      </View>
+    </Panel>
+  );
+}
+
+const styles = StyleSheet.create({ row: { flexDirection: 'row', flexWrap: 'wrap', gap: SPACE.small } });

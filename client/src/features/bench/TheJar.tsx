@@ -1,0 +1,126 @@
+import type { Prediction } from '@humble-churn/core';
+import {
+  FROTH_FACTOR,
+  LIMITS,
+  WATER_G_PER_ML,
+  kitchenRound,
+  shownMass,
+  shownVolume,
+} from '@humble-churn/core';
+import { useRef, useState } from 'react';
+import { StyleSheet, View } from 'react-native';
+import type { KnownKitchen } from '../../wire/queries';
+import { JarDrawing, jarFor, jarVolumeMl, jarY } from '../../ui/JarDrawing';
+import { useColours } from '../../ui/theme';
+import { HOLDS_THE_PAGE, slideKeys, useDrag } from '../../ui/useDrag';
+
+interface Props {
+  prediction: Prediction;
+  kitchen: KnownKitchen;
+  width: number;
+  height: number;
+  /** Water to this many mL over the same nuts. */
+  onWater: (liquidMl: number) => void;
+}
+
+const STEP_ML = 10;
+// Only the web knows this cursor.
+const PULLED_UP_AND_DOWN: object = { cursor: 'ns-resize' };
+
+/** The jar before the pour: nuts, water, ice and froth to scale, and the water's line to drag. */
+export function TheJar({ prediction, kitchen, width, height, onWater }: Props) {
+  const colour = useColours();
+  const nutMl = prediction.soak.soakedVolumeMl;
+  const iceMl = prediction.iceG / WATER_G_PER_ML;
+  const waterMl = prediction.liquidMl + iceMl;
+  const topMl = nutMl + waterMl;
+  const frothMl = topMl * (FROTH_FACTOR - 1);
+  const fitting = jarFor((topMl + frothMl) * 1.12);
+  // The jar must not change under the finger that drags in it.
+  const [held, setHeld] = useState<number | null>(null);
+  const capacityMl = Math.max(held ?? fitting, topMl + frothMl);
+  const grip = useRef(0);
+  const range = {
+    min: Math.ceil((LIMITS.waterPerNut.min * prediction.nutG) / WATER_G_PER_ML / STEP_ML) * STEP_ML,
+    max: Math.floor((LIMITS.waterPerNut.max * prediction.nutG) / WATER_G_PER_ML / STEP_ML) * STEP_ML,
+    step: STEP_ML,
+  };
+  const pour = (ml: number): void => {
+    const line = Math.min(range.max, Math.max(range.min, kitchenRound(ml, STEP_ML)));
+    onWater(line);
+  };
+  const drag = useDrag({
+    onStart: (at) => {
+      setHeld(capacityMl);
+      // Where the finger took hold of the line, so that it does not jump.
+      const off = at.y * height - jarY(topMl, capacityMl, height);
+      grip.current = Math.abs(off) < 28 ? off : 0;
+    },
+    onMove: (at) => pour(jarVolumeMl(at.y * height - grip.current, capacityMl, height) - nutMl),
+    onEnd: () => setHeld(null),
+  });
+  const layers = [
+    ...prediction.nuts.map((nut) => ({
+      what: 'nuts' as const,
+      volumeMl: (nutMl * nut.soakedMassG) / prediction.soak.soakedMassG,
+      ingredient: nut.ingredient,
+    })),
+    { what: 'water' as const, volumeMl: prediction.liquidMl },
+    ...(iceMl > 0 ? [{ what: 'ice' as const, volumeMl: iceMl }] : []),
+    { what: 'froth' as const, volumeMl: frothMl },
+  ];
+  const volume = shownVolume(prediction.milk.volumeMl, kitchen);
+  return (
+    <View
+      ref={drag.ref}
+      role="slider"
+      aria-label="Water in the jar"
+      aria-valuemin={range.min}
+      aria-valuemax={range.max}
+      aria-valuenow={Math.round(waterMl)}
+      aria-valuetext={`${shownVolume(waterMl, kitchen)} of water over ${shownMass(prediction.nutG, kitchen)} of nuts`}
+      tabIndex={0}
+      {...slideKeys(kitchenRound(waterMl, STEP_ML), range, pour)}
+      {...drag.handlers}
+      style={[{ width, height }, PULLED_UP_AND_DOWN, HOLDS_THE_PAGE]}
+    >
+      <JarDrawing
+        width={width}
+        height={height}
+        scale
+        capacityMl={capacityMl}
+        layers={layers}
+        mark={{ volumeMl: prediction.milk.volumeMl, words: 'milk' }}
+        words={`A jar with ${shownMass(prediction.nutG, kitchen)} of nuts and ${shownVolume(waterMl, kitchen)} of water; the milk will come to ${volume}.`}
+      />
+      <View
+        style={[
+          styles.handle,
+          {
+            top: jarY(topMl, capacityMl, height) - 11,
+            backgroundColor: colour.kelp,
+            borderColor: colour.surface,
+          },
+        ]}
+      >
+        <View style={[styles.grip, { backgroundColor: colour.onKelp }]} />
+        <View style={[styles.grip, { backgroundColor: colour.onKelp }]} />
+      </View>
+    </View>
+  );
+}
+
+const styles = StyleSheet.create({
+  handle: {
+    position: 'absolute',
+    left: 0,
+    width: 30,
+    height: 22,
+    borderRadius: 8,
+    borderWidth: 2,
+    alignItems: 'center',
+    justifyContent: 'center',
+    gap: 3,
+  },
+  grip: { width: 12, height: 2, borderRadius: 1 },
+});

@@ -1,0 +1,117 @@
+import type { Cost, Nutrition } from '@humble-churn/core';
+import { nutritionOf, shownMass, shownMoney, shownVolume } from '@humble-churn/core';
+import { useRouter } from 'expo-router';
+import { StyleSheet, View } from 'react-native';
+import { Button } from '../../ui/Button';
+import { Panel } from '../../ui/Panel';
+import { Words } from '../../ui/Words';
+import { SPACE, useColours } from '../../ui/theme';
+import type { KnownKitchen } from '../../wire/queries';
+
+interface Props {
+  nutrition: Nutrition;
+  cost: Cost;
+  allergens: readonly string[];
+  kitchen: KnownKitchen;
+}
+
+const NUTRIENTS: readonly { key: keyof Nutrition; name: string; words: (value: number) => string }[] = [
+  { key: 'kcal', name: 'Energy', words: (v) => `${Math.round(v)} kcal` },
+  { key: 'fatG', name: 'Fat', words: (v) => `${v.toFixed(1)} g` },
+  { key: 'carbG', name: 'Carbohydrate', words: (v) => `${v.toFixed(1)} g` },
+  { key: 'sugarsG', name: 'of which sugars', words: (v) => `${v.toFixed(1)} g` },
+  { key: 'fibreG', name: 'Fibre', words: (v) => `${v.toFixed(2)} g` },
+  { key: 'proteinG', name: 'Protein', words: (v) => `${v.toFixed(1)} g` },
+  { key: 'calciumMg', name: 'Calcium', words: (v) => `${Math.round(v)} mg` },
+  { key: 'sodiumMg', name: 'Sodium added', words: (v) => `${Math.round(v)} mg` },
+];
+
+/** What a glass gives and what it costs. */
+export default function ValuePanel({ nutrition, cost, allergens, kitchen }: Props) {
+  const colour = useColours();
+  const router = useRouter();
+  const { currency, profile } = kitchen;
+  const glass = nutritionOf(nutrition, profile.glassMl / 100);
+  const money = (sum: number): string => shownMoney(sum, currency);
+  const line = (name: string, cells: readonly string[], head = false) => (
+    <View role="row" key={name} style={[styles.row, { borderColor: colour.line }]}>
+      <View role={head ? 'columnheader' : 'rowheader'} style={styles.name}>
+        <Words kind="small" tone={head ? 'soft' : 'ink'}>
+          {name}
+        </Words>
+      </View>
+      {cells.map((cell, i) => (
+        <View role={head ? 'columnheader' : 'cell'} key={i} style={styles.cell}>
+          <Words kind="small" tone={head ? 'soft' : 'ink'} style={styles.right}>
+            {cell}
+          </Words>
+        </View>
+      ))}
+    </View>
+  );
+  const named = allergens.filter((one) => one !== 'none listed');
+  return (
+    <Panel title="What a glass gives and costs">
+      <View role="table" aria-label="Nutrition">
+        {line('An estimate', ['100 mL', `Glass, ${shownVolume(profile.glassMl, kitchen)}`], true)}
+        {NUTRIENTS.map(({ key, name, words }) => line(name, [words(nutrition[key]), words(glass[key])]))}
+      </View>
+      <Words kind="small" tone="soft">
+        From this batch’s own balance; nothing is added to it as cartons do. Never a replacement for breast
+        milk or infant formula, nor a young child’s main drink.
+      </Words>
+      <Words kind="strong">
+        {named.length > 0
+          ? `Allergens: ${named.join(', ')}`
+          : 'No allergen listed; shared gear carries traces'}
+      </Words>
+      {cost.parts.length > 0 ? (
+        <View role="table" aria-label="Cost">
+          {line('Cost', ['Batch', 'Litre', 'Glass'], true)}
+          {line('Home-made', [money(cost.batch), money(cost.perL), money(cost.perGlass)])}
+          {cost.shop &&
+            line('From the shop', [
+              money(cost.shop.of.batch),
+              money(cost.shop.of.perL),
+              money(cost.shop.of.perGlass),
+            ])}
+          {cost.shop &&
+            line(cost.shop.saved.perL >= 0 ? 'Saved' : 'Paid on top', [
+              money(Math.abs(cost.shop.saved.batch)),
+              money(Math.abs(cost.shop.saved.perL)),
+              money(Math.abs(cost.shop.saved.perGlass)),
+            ])}
+        </View>
+      ) : (
+        <View style={styles.start}>
+          <Words tone="soft">Enter what a pack cost, and a glass gets its price here.</Words>
+          <Button label="Enter prices in the kitchen" onPress={() => router.navigate('/kitchen')} />
+        </View>
+      )}
+      {cost.parts.length > 0 && cost.unpriced.length > 0 && (
+        <Words kind="small" tone="brass">
+          Without {cost.unpriced.join(', ').toLowerCase()}, which has no price yet.
+        </Words>
+      )}
+      {cost.pulp && (
+        <Words kind="small">
+          The pulp, dried and milled, is {shownMass(cost.pulp.mealG, kitchen)} of meal worth{' '}
+          {money(cost.pulp.worth)}; drying it takes about {money(cost.pulp.drying)}.
+        </Words>
+      )}
+    </Panel>
+  );
+}
+
+const styles = StyleSheet.create({
+  row: {
+    flexDirection: 'row',
+    gap: SPACE.small,
+    paddingVertical: SPACE.tight,
+    borderTopWidth: StyleSheet.hairlineWidth,
+  },
+  name: { flex: 1.3 },
+  cell: { flex: 1 },
+  right: { textAlign: 'right' },
+  start: { alignItems: 'flex-start', gap: SPACE.small },
+});

@@ -1,0 +1,52 @@
+import type { RecipeFile } from '@humble-churn/contract';
+import { RECIPE_FORMAT } from '@humble-churn/contract';
+import type { OwnIngredient, Prediction, Recipe } from '@humble-churn/core';
+
+/** A recipe in its open form, its own ingredients with it so that it is whole elsewhere. */
+export function openForm(recipe: Recipe, own: readonly OwnIngredient[]): RecipeFile {
+  const used = own.filter((one) => recipe.nuts.some((nut) => nut.ingredient === one.key));
+  return {
+    format: RECIPE_FORMAT,
+    version: 1,
+    recipe: {
+      ...recipe,
+      nuts: [...recipe.nuts],
+      additions: [...recipe.additions],
+      drinkers: [...recipe.drinkers],
+    },
+    ownIngredients: used.map((one) => ({ ...one, guessed: [...one.guessed] })),
+  };
+}
+
+function fileName(name: string, ending: string): string {
+  const plain = name
+    .toLowerCase()
+    .replace(/[^\p{L}\p{N}]+/gu, '-')
+    .replace(/^-+|-+$/g, '');
+  return `${plain === '' ? 'recipe' : plain}.${ending}`;
+}
+
+function saveText(text: string, name: string, type: string): void {
+  const url = URL.createObjectURL(new Blob([text], { type }));
+  const link = document.createElement('a');
+  link.href = url;
+  link.download = name;
+  link.click();
+  // The browser reads the address when the click has run its course.
+  setTimeout(() => URL.revokeObjectURL(url), 10_000);
+}
+
+export function writeOpenForm(recipe: Recipe, own: readonly OwnIngredient[]): void {
+  const text = JSON.stringify(openForm(recipe, own), null, 2);
+  saveText(text, fileName(recipe.name, 'recipe.json'), 'application/json');
+}
+
+export async function writeJsonLd(
+  recipe: Recipe,
+  own: readonly OwnIngredient[],
+  prediction: Prediction,
+): Promise<void> {
+  const { toJsonLd } = await import('@humble-churn/contract/recipeJsonLd');
+  const text = JSON.stringify(toJsonLd(openForm(recipe, own), prediction), null, 2);
+  saveText(text, fileName(recipe.name, 'jsonld'), 'application/ld+json');
+}

@@ -1,0 +1,53 @@
+import { useEffect, useRef, useState } from 'react';
+import type { BenchAnswer, BenchJob } from './benchWorker';
+
+/**
+ * Intervals, curves and the comparison, computed beside the page. While a finger moves only the latest recipe is
+ * asked for; the answer to an earlier one stands until then.
+ */
+export function useBenchWorker(job: Omit<BenchJob, 'id'>): BenchAnswer | null {
+  const [answer, setAnswer] = useState<BenchAnswer | null>(null);
+  const worker = useRef<Worker | null>(null);
+  const busy = useRef(false);
+  const next = useRef<Omit<BenchJob, 'id'> | null>(null);
+  const lastId = useRef(0);
+  const { recipe, other, around, own, cost, otherCost } = job;
+
+  useEffect(() => {
+    const started = new Worker(new URL('./benchWorker.ts', window.location.href));
+    worker.current = started;
+    const ask = (): void => {
+      const wanted = next.current;
+      next.current = null;
+      busy.current = wanted !== null;
+      if (wanted) started.postMessage({ ...wanted, id: ++lastId.current });
+    };
+    started.onmessage = ({ data }: MessageEvent<BenchAnswer>) => {
+      setAnswer(data);
+      ask();
+    };
+    // Without the worker the bench still computes; only how sure it is stays unsaid.
+    started.onerror = () => {
+      busy.current = false;
+    };
+    if (next.current) ask();
+    return () => {
+      started.terminate();
+      worker.current = null;
+      busy.current = false;
+    };
+  }, []);
+
+  useEffect(() => {
+    const { roomTempC, fridgeTempC } = around;
+    const wanted = { recipe, other, around: { roomTempC, fridgeTempC }, own, cost, otherCost };
+    if (busy.current || !worker.current) {
+      next.current = wanted;
+      return;
+    }
+    busy.current = true;
+    worker.current.postMessage({ ...wanted, id: ++lastId.current });
+  }, [recipe, other, around, own, cost, otherCost]);
+
+  return answer;
+}

@@ -1,0 +1,158 @@
+import type { RecipeReading } from '@humble-churn/contract/recipeJsonLd';
+import type { OwnIngredient } from '@humble-churn/core';
+import { useRouter } from 'expo-router';
+import { useState } from 'react';
+import { useDropzone } from 'react-dropzone';
+import { StyleSheet, TextInput, View } from 'react-native';
+import { Button } from '../../ui/Button';
+import { Notice } from '../../ui/Notice';
+import { Panel } from '../../ui/Panel';
+import { useToast } from '../../ui/Toast';
+import { Words } from '../../ui/Words';
+import { FONT, SPACE, TOUCH, useColours } from '../../ui/theme';
+import type { KnownKitchen } from '../../wire/queries';
+import { useKeepRecipe } from '../../wire/recipes';
+import { keepOnBench } from '../bench/draft';
+import { summaryWords } from './summary';
+
+/** The largest recipe file that makes sense, bytes. */
+const MOST_BYTES = 200_000;
+
+interface Props {
+  kitchen: KnownKitchen;
+  own: readonly OwnIngredient[];
+}
+
+/** A recipe from a file, dropped or chosen, or pasted as text. It is shown first; nothing is kept unasked. */
+export function ReadRecipe({ kitchen, own }: Props) {
+  const colour = useColours();
+  const toast = useToast();
+  const router = useRouter();
+  const keep = useKeepRecipe();
+  const [text, setText] = useState('');
+  const [reading, setReading] = useState<RecipeReading | null>(null);
+  const [key, setKey] = useState(() => crypto.randomUUID());
+
+  const read = async (from: string): Promise<void> => {
+    const { readRecipe } = await import('@humble-churn/contract/recipeJsonLd');
+    setReading(readRecipe(from, kitchen.cupSystem));
+    setKey(crypto.randomUUID());
+  };
+  const { getRootProps, getInputProps, open, isDragActive } = useDropzone({
+    multiple: false,
+    maxSize: MOST_BYTES,
+    noClick: true,
+    noKeyboard: true,
+    onDropAccepted: ([file]) => {
+      void file?.text().then((dropped) => {
+        setText(dropped);
+        return read(dropped);
+      });
+    },
+    onDropRejected: () =>
+      setReading({
+        ok: false,
+        problems: [{ path: '', message: 'One recipe at a time, of up to 200 kB.' }],
+      }),
+  });
+  const file = reading?.ok === true ? reading.file : null;
+  const clear = (): void => {
+    setReading(null);
+    setText('');
+  };
+  return (
+    <div {...getRootProps()}>
+      <input {...getInputProps()} aria-label="Recipe file" />
+      <Panel
+        title="Read a recipe"
+        style={isDragActive ? { borderColor: colour.kelp, backgroundColor: colour.kelpSoft } : {}}
+      >
+        <Words>
+          Drop a file here, choose one, or paste its text: our own open form, or a schema.org Recipe as other
+          programs write it.
+        </Words>
+        <TextInput
+          multiline
+          value={text}
+          onChangeText={setText}
+          aria-label="Text of a recipe"
+          placeholder="{ … }"
+          placeholderTextColor={colour.inkSoft}
+          autoCorrect={false}
+          spellCheck={false}
+          style={[
+            styles.text,
+            { color: colour.ink, borderColor: colour.edge, backgroundColor: colour.surface },
+          ]}
+        />
+        <View style={styles.row}>
+          <Button label="Choose a file" onPress={open} />
+          <Button label="Read the text" disabled={text.trim() === ''} onPress={() => void read(text)} />
+          {reading && <Button label="Clear" kind="quiet" onPress={clear} />}
+        </View>
+        {reading?.ok === false && (
+          <Notice kind="error">
+            {reading.problems
+              .slice(0, 5)
+              .map(({ path, message }) => (path === '' ? message : `${path}: ${message}`))
+              .join('\n')}
+            {'\n'}Nothing was changed.
+          </Notice>
+        )}
+        {file && reading?.ok === true && (
+          <View style={styles.found}>
+            <Words kind="strong">{file.recipe.name}</Words>
+            <Words>{summaryWords(file.recipe, [...own, ...file.ownIngredients], kitchen)}</Words>
+            {reading.notes.map((note) => (
+              <Notice key={note} kind="info">
+                {note}
+              </Notice>
+            ))}
+            {keep.error && <Notice kind="error">{keep.error.message} The text still stands here.</Notice>}
+            <View style={styles.row}>
+              <Button
+                label="Keep it in the book"
+                kind="main"
+                busy={keep.isPending}
+                onPress={() =>
+                  keep.mutate(
+                    { recipe: file.recipe, own: file.ownIngredients, id: null, key },
+                    {
+                      onSuccess: (kept) => {
+                        clear();
+                        keepOnBench(kept.recipe, { id: kept.id, version: kept.version });
+                        toast({ words: `“${kept.recipe.name}” is in the book, and on the bench.` });
+                      },
+                    },
+                  )
+                }
+              />
+              {file.ownIngredients.length === 0 && (
+                <Button
+                  label="Only lay it on the bench"
+                  onPress={() => {
+                    keepOnBench(file.recipe);
+                    router.navigate('/bench');
+                  }}
+                />
+              )}
+            </View>
+          </View>
+        )}
+      </Panel>
+    </div>
+  );
+}
+
+const styles = StyleSheet.create({
+  row: { flexDirection: 'row', flexWrap: 'wrap', gap: SPACE.small },
+  found: { gap: SPACE.small },
+  text: {
+    minHeight: TOUCH.usual * 2,
+    borderWidth: 1,
+    borderRadius: 10,
+    padding: SPACE.medium,
+    fontFamily: FONT.text,
+    fontSize: 16,
+  },
+});

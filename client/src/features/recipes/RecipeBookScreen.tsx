@@ -1,0 +1,54 @@
+import { useRouter } from 'expo-router';
+import { useState } from 'react';
+import { Button } from '../../ui/Button';
+import { Choice } from '../../ui/Choice';
+import { NotYet } from '../../ui/NotYet';
+import { Panel } from '../../ui/Panel';
+import { Screen } from '../../ui/Screen';
+import { Words } from '../../ui/Words';
+import { useKitchen, useOwnIngredients } from '../../wire/queries';
+import { useRecipes } from '../../wire/recipes';
+import { ReadRecipe } from './ReadRecipe';
+import { RecipeCard } from './RecipeCard';
+
+/** The recipes this kitchen keeps, and the way in for others. */
+export function RecipeBookScreen() {
+  const router = useRouter();
+  const [put, setPut] = useState<'in-use' | 'away'>('in-use');
+  const kitchen = useKitchen();
+  const own = useOwnIngredients();
+  const recipes = useRecipes(put);
+  if (!kitchen.data || !own.data || !recipes.data) {
+    return <NotYet title="Recipe book" what="the recipes" queries={[kitchen, own, recipes]} />;
+  }
+  return (
+    <Screen
+      title="Recipe book"
+      aside={<Button label="To the bench" onPress={() => router.navigate('/bench')} />}
+    >
+      <Choice
+        label="Show"
+        hideLabel
+        value={put}
+        onChange={setPut}
+        options={[
+          { value: 'in-use', label: 'In the book' },
+          { value: 'away', label: 'Put away' },
+        ]}
+      />
+      {recipes.data.length === 0 && (
+        <Panel title={put === 'away' ? 'Nothing is put away' : 'No recipe is kept yet'}>
+          <Words>
+            {put === 'away'
+              ? 'A recipe that is put away comes here, with all its versions.'
+              : 'Make a milk on the bench the way you like it, give it a name and keep it. Each time you change it, the version before stays.'}
+          </Words>
+        </Panel>
+      )}
+      {recipes.data.map((kept) => (
+        <RecipeCard key={kept.id} kept={kept} own={own.data} kitchen={kitchen.data} />
+      ))}
+      <ReadRecipe kitchen={kitchen.data} own={own.data} />
+    </Screen>
+  );
+}

@@ -1,0 +1,157 @@
+import type { SavedRecipe } from '@humble-churn/contract';
+import { RECIPE_PART_WORDS, fromInstant } from '@humble-churn/contract';
+import type { OwnIngredient } from '@humble-churn/core';
+import { predict, recipeChanges } from '@humble-churn/core';
+import { useRouter } from 'expo-router';
+import { useState } from 'react';
+import { StyleSheet, View } from 'react-native';
+import { Button } from '../../ui/Button';
+import { JarDrawing, jarFor } from '../../ui/JarDrawing';
+import { Notice } from '../../ui/Notice';
+import { Panel } from '../../ui/Panel';
+import { Words } from '../../ui/Words';
+import { useToast } from '../../ui/Toast';
+import { SPACE } from '../../ui/theme';
+import { dayWords } from '../../wire/moments';
+import type { KnownKitchen } from '../../wire/queries';
+import { usePutAway, useRecipeHistory } from '../../wire/recipes';
+import { keepOnBench } from '../bench/draft';
+import { writeJsonLd, writeOpenForm } from '../bench/recipeFiles';
+import { summaryWords } from './summary';
+
+interface Props {
+  kept: SavedRecipe;
+  own: readonly OwnIngredient[];
+  kitchen: KnownKitchen;
+}
+
+/** One kept recipe: what it is, its versions, and what can be done with it. */
+export function RecipeCard({ kept, own, kitchen }: Props) {
+  const router = useRouter();
+  const toast = useToast();
+  const [opened, setOpened] = useState(false);
+  const history = useRecipeHistory(kept.id, opened);
+  const putAway = usePutAway();
+  const { recipe } = kept;
+  const made = predict(recipe, kitchen, own);
+  const prediction = made.ok ? made.value : null;
+  const ontoBench = (version: SavedRecipe['recipe'], saved: { id: string; version: number } | null): void => {
+    keepOnBench(version, saved);
+    router.navigate('/bench');
+  };
+  const move = (away: boolean): void =>
+    putAway.mutate(
+      { recipeId: kept.id, away },
+      {
+        onSuccess: () =>
+          toast({
+            words: away ? `“${recipe.name}” is put away.` : `“${recipe.name}” is back in the book.`,
+            undo: () => putAway.mutate({ recipeId: kept.id, away: !away }),
+          }),
+      },
+    );
+  const milkMl = prediction?.milk.volumeMl ?? 500;
+  return (
+    <Panel title={recipe.name}>
+      <View style={styles.head}>
+        <JarDrawing
+          width={52}
+          height={78}
+          capacityMl={jarFor(milkMl)}
+          layers={[
+            ...recipe.nuts.map((nut) => ({
+              what: 'nuts' as const,
+              volumeMl: (milkMl * 0.25) / recipe.nuts.length,
+              ingredient: nut.ingredient,
+            })),
+            { what: 'milk', volumeMl: milkMl * 0.75 },
+          ]}
+          words={`A jar for ${recipe.name}`}
+        />
+        <View style={styles.words}>
+          <Words>{summaryWords(recipe, own, kitchen)}</Words>
+          <Words kind="small" tone="soft">
+            Version {kept.version}, kept on {dayWords(fromInstant(kept.savedAt), kitchen.timeZone)}
+          </Words>
+        </View>
+      </View>
+      {putAway.error && <Notice kind="error">{putAway.error.message}</Notice>}
+      <View style={styles.row}>
+        <Button
+          label="Onto the bench"
+          hint={`Put ${recipe.name} on the bench`}
+          kind="main"
+          onPress={() => ontoBench(recipe, { id: kept.id, version: kept.version })}
+        />
+        <Button
+          label="Duplicate"
+          hint={`Duplicate ${recipe.name} on the bench`}
+          onPress={() => ontoBench({ ...recipe, name: `${recipe.name}, another way`.slice(0, 80) }, null)}
+        />
+        <Button
+          label={opened ? 'Hide versions' : 'Versions'}
+          hint={`${opened ? 'Hide' : 'Show'} the versions of ${recipe.name}`}
+          onPress={() => setOpened(!opened)}
+        />
+        <Button
+          kind="quiet"
+          label="Write to a file"
+          hint={`Write ${recipe.name} to a file`}
+          onPress={() => writeOpenForm(recipe, own)}
+        />
+        {prediction && (
+          <Button
+            kind="quiet"
+            label="For other programs"
+            hint={`Write ${recipe.name} as schema.org Recipe`}
+            onPress={() => void writeJsonLd(recipe, own, prediction)}
+          />
+        )}
+        <Button
+          kind="quiet"
+          label={kept.away ? 'Back into the book' : 'Put away'}
+          hint={`${kept.away ? 'Bring back' : 'Put away'} ${recipe.name}`}
+          onPress={() => move(!kept.away)}
+        />
+      </View>
+      {opened && history.error && <Notice kind="error">{history.error.message}</Notice>}
+      {opened && history.isPending && <Words tone="soft">Fetching the versions…</Words>}
+      {opened &&
+        history.data?.versions.map((one, i) => {
+          const before = history.data.versions[i + 1];
+          const changed = before ? recipeChanges(before.recipe, one.recipe) : [];
+          return (
+            <View key={one.version} style={styles.version}>
+              <View style={styles.words}>
+                <Words kind="strong">
+                  Version {one.version}, {dayWords(fromInstant(one.savedAt), kitchen.timeZone)}
+                </Words>
+                <Words kind="small">
+                  {before
+                    ? changed.length > 0
+                      ? `Changed: ${changed.map((part) => RECIPE_PART_WORDS[part]).join(', ')}`
+                      : 'Nothing changed'
+                    : 'The first'}
+                </Words>
+                <Words kind="small" tone="soft">
+                  {summaryWords(one.recipe, own, kitchen)}
+                </Words>
+              </View>
+              <Button
+                label="Onto the bench"
+                hint={`Put version ${one.version} of ${recipe.name} on the bench`}
+                onPress={() => ontoBench(one.recipe, { id: kept.id, version: kept.version })}
+              />
+            </View>
+          );
+        })}
+    </Panel>
+  );
+}
+
+const styles = StyleSheet.create({
+  head: { flexDirection: 'row', gap: SPACE.medium, alignItems: 'center' },
+  words: { flex: 1, minWidth: 0 },
+  row: { flexDirection: 'row', flexWrap: 'wrap', gap: SPACE.small },
+  version: { flexDirection: 'row', flexWrap: 'wrap', gap: SPACE.medium, alignItems: 'center' },
+});

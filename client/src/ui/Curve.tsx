@@ -1,0 +1,207 @@
+import { scaleLinear } from 'd3-scale';
+import { line } from 'd3-shape';
+import { useState } from 'react';
+import { StyleSheet, View } from 'react-native';
+import Svg, { Circle, G, Line, Path, Rect, Text as SvgText } from 'react-native-svg';
+import { Button } from './Button';
+import { Words } from './Words';
+import { FONT, SPACE, useColours } from './theme';
+import { HOLDS_THE_PAGE, slideKeys, useDrag } from './useDrag';
+
+export interface CurveLine {
+  name: string;
+  /** Aligned with `xs`. */
+  ys: readonly number[];
+  /** A y with its unit, as text. */
+  words: (y: number) => string;
+  /** A y worth a line of its own across the plot, such as a limit. */
+  limit?: { y: number; words: string };
+  dashed?: boolean;
+}
+
+interface Props {
+  /** What the curve is of: the name of its figure for a screen reader. */
+  title: string;
+  xs: readonly number[];
+  xName: string;
+  xWords: (x: number) => string;
+  lines: readonly CurveLine[];
+  /** Where the batch stands now. */
+  now: number;
+  /** A stretch of x that is usual. */
+  usual?: { from: number; to: number; words: string };
+  width: number;
+}
+
+const LEFT = 44;
+const RIGHT = 12;
+const BAND = 92;
+const GAP = 16;
+const BOTTOM = 24;
+const ROWS = 9;
+
+/** Curves over one x, one band above the other; touch reads a value, and a table says the same in words. */
+export function Curve({ title, xs, xName, xWords, lines, now, usual, width }: Props) {
+  const colour = useColours();
+  const [read, setRead] = useState<number | null>(null);
+  const [asTable, setAsTable] = useState(false);
+  const first = xs[0] ?? 0;
+  const last = xs[xs.length - 1] ?? 1;
+  const x = scaleLinear([first, last], [LEFT, width - RIGHT]);
+  const nearest = (value: number): number => {
+    let best = 0;
+    xs.forEach((one, i) => {
+      if (Math.abs(one - value) < Math.abs((xs[best] ?? 0) - value)) best = i;
+    });
+    return best;
+  };
+  const at = read ?? nearest(now);
+  const height = lines.length * (BAND + GAP) + BOTTOM;
+  const drag = useDrag({ onMove: ({ x: part }) => setRead(nearest(x.invert(part * width))) });
+  const reading = `${xWords(xs[at] ?? 0)}: ${lines
+    .map((one) => `${one.name.toLowerCase()} ${one.words(one.ys[at] ?? 0)}`)
+    .join(', ')}`;
+  const rows = Array.from({ length: ROWS }, (_, i) => Math.round((i * (xs.length - 1)) / (ROWS - 1)));
+  return (
+    <View style={styles.curve}>
+      <Words kind="strong">{title}</Words>
+      <View
+        ref={drag.ref}
+        role="slider"
+        aria-label={`${title}: read a value`}
+        aria-valuemin={0}
+        aria-valuemax={xs.length - 1}
+        aria-valuenow={at}
+        aria-valuetext={reading}
+        tabIndex={0}
+        {...slideKeys(at, { min: 0, max: xs.length - 1, step: 1 }, setRead)}
+        {...drag.handlers}
+        style={[{ width, height }, HOLDS_THE_PAGE]}
+      >
+        <Svg width={width} height={height} aria-hidden>
+          {lines.map((one, band) => {
+            const top = band * (BAND + GAP) + GAP;
+            const low = Math.min(...one.ys);
+            const high = Math.max(...one.ys, low + 1e-6);
+            const y = scaleLinear([low, high], [top + BAND - 8, top + 12]);
+            const path =
+              line<number>(
+                (_, i) => x(xs[i] ?? 0),
+                (value) => y(value),
+              )([...one.ys]) ?? '';
+            const limit = one.limit && one.limit.y > low && one.limit.y < high ? one.limit : null;
+            return (
+              <G key={one.name}>
+                <Rect x={LEFT} y={top} width={width - LEFT - RIGHT} height={BAND} fill={colour.sunk} rx={6} />
+                {usual && (
+                  <Rect
+                    x={x(Math.max(first, usual.from))}
+                    y={top}
+                    width={Math.max(0, x(Math.min(last, usual.to)) - x(Math.max(first, usual.from)))}
+                    height={BAND}
+                    fill={colour.kelpSoft}
+                  />
+                )}
+                {y.ticks(3).map((tick) => (
+                  <SvgText
+                    key={tick}
+                    x={LEFT - 6}
+                    y={y(tick) + 4}
+                    fontSize={13}
+                    fontFamily={FONT.text}
+                    textAnchor="end"
+                    fill={colour.inkSoft}
+                  >
+                    {String(tick)}
+                  </SvgText>
+                ))}
+                {limit && (
+                  <Line
+                    x1={LEFT}
+                    x2={width - RIGHT}
+                    y1={y(limit.y)}
+                    y2={y(limit.y)}
+                    stroke={colour.brass}
+                    strokeWidth={1.5}
+                    strokeDasharray="2 4"
+                  />
+                )}
+                <Line x1={x(now)} x2={x(now)} y1={top} y2={top + BAND} stroke={colour.edge} strokeWidth={1} />
+                <Path
+                  d={path}
+                  stroke={colour.kelp}
+                  strokeWidth={2.5}
+                  fill="none"
+                  {...(one.dashed === true && { strokeDasharray: '7 4' })}
+                />
+                <Circle
+                  cx={x(xs[at] ?? 0)}
+                  cy={y(one.ys[at] ?? 0)}
+                  r={6}
+                  fill={colour.kelp}
+                  stroke={colour.surface}
+                  strokeWidth={2}
+                />
+                <SvgText x={LEFT + 8} y={top + 17} fontSize={14} fontFamily={FONT.strong} fill={colour.ink}>
+                  {one.name}
+                </SvgText>
+              </G>
+            );
+          })}
+          {x.ticks(5).map((tick) => (
+            <SvgText
+              key={tick}
+              x={x(tick)}
+              y={height - 6}
+              fontSize={13}
+              fontFamily={FONT.text}
+              textAnchor="middle"
+              fill={colour.inkSoft}
+            >
+              {String(tick)}
+            </SvgText>
+          ))}
+        </Svg>
+      </View>
+      <Words kind="small" tone="soft" live="polite">
+        {reading}
+        {usual ? `. Shaded: ${usual.words}` : ''}
+      </Words>
+      <Button
+        kind="quiet"
+        label={asTable ? 'Hide the table' : 'As a table'}
+        hint={`${asTable ? 'Hide' : 'Show'} the table of ${title.toLowerCase()}`}
+        onPress={() => setAsTable(!asTable)}
+      />
+      {asTable && (
+        <View role="table" aria-label={title} style={styles.table}>
+          <View role="row" style={styles.row}>
+            {[xName, ...lines.map((one) => one.name)].map((name) => (
+              <View role="columnheader" key={name} style={styles.cell}>
+                <Words kind="small" tone="soft">
+                  {name}
+                </Words>
+              </View>
+            ))}
+          </View>
+          {rows.map((i) => (
+            <View role="row" key={i} style={[styles.row, { borderColor: colour.line }]}>
+              {[xWords(xs[i] ?? 0), ...lines.map((one) => one.words(one.ys[i] ?? 0))].map((text, j) => (
+                <View role="cell" key={j} style={styles.cell}>
+                  <Words kind="small">{text}</Words>
+                </View>
+              ))}
+            </View>
+          ))}
+        </View>
+      )}
+    </View>
+  );
+}
+
+const styles = StyleSheet.create({
+  curve: { gap: SPACE.tight, alignItems: 'flex-start' },
+  table: { alignSelf: 'stretch' },
+  row: { flexDirection: 'row', borderTopWidth: StyleSheet.hairlineWidth, paddingVertical: SPACE.tight },
+  cell: { flex: 1 },
+});
