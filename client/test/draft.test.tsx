@@ -83,3 +83,36 @@ test.each([
   store.set('humble-churn.bench', text);
   expect(bench().result.current.recipe.name).toBe('Almond milk');
 });
+
+describe('another recipe beside it', () => {
+  test('is a copy until one thing on it is changed, and can be swapped and taken back', () => {
+    const { result } = bench();
+    const { recipe } = result.current;
+    act(() => result.current.setOther(recipe));
+    act(() => result.current.changeOther('peel', (now) => ({ ...now, peel: 'towel' })));
+    expect(result.current.recipe).toEqual(recipe);
+    expect(result.current.other).toEqual({ ...recipe, peel: 'towel' });
+    act(() => result.current.swap());
+    expect(result.current.recipe.peel).toBe('towel');
+    expect(result.current.other).toEqual(recipe);
+    act(() => result.current.undo?.());
+    expect(result.current.recipe).toEqual(recipe);
+    act(() => result.current.setOther(null));
+    expect(result.current.other).toBeNull();
+  });
+
+  test('without one there is nothing to change or swap', () => {
+    const { result } = bench();
+    act(() => result.current.changeOther('peel', (now) => ({ ...now, peel: 'towel' })));
+    act(() => result.current.swap());
+    expect(result.current.undo).toBeNull();
+  });
+
+  test('both sides and the kept recipe they came from are there after a reload', () => {
+    const saved = { id: '7f0d3c52-3f8e-4a51-8f0c-5e1a8e6a7b21', version: 3 };
+    const other = { ...firstRecipe(), waterPerNut: 4 };
+    keepOnBench(firstRecipe(), saved, other);
+    const { result } = bench();
+    expect(result.current).toMatchObject({ recipe: firstRecipe(), other, saved });
+  });
+});

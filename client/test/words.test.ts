@@ -17,6 +17,7 @@ function stateOf(recipe: Recipe): BatchState {
     atMs: 0,
     recipe,
     prediction: made.value,
+    sureness: null,
     around,
     budgetH: 96,
   };

@@ -84,6 +84,6 @@ export function shownDose(massG: number, addition: { gEach: number | null; gPerM
 
 /** A sum of money as figures, in a currency by its ISO code. */
 export function shownMoney(sum: number, currency: string): string {
-  const digits = Math.abs(sum) < 0.995 ? 3 : 2;
+  const digits = Math.abs(sum) < 0.0995 ? 3 : 2;
   return `${sum.toFixed(digits).replace(/^-/, '−')} ${currency}`;
 }

@@ -24,9 +24,9 @@ const SWEEP_DEG = 220;
 export function Dial({ label, value, min, max, step, marks, usual, onChange, valueWords, width }: Props) {
   const colour = useColours();
   const range = { min, max, step };
-  const height = width * 0.66;
+  const height = width * 0.72;
   const centreX = width / 2;
-  const centreY = height * 0.68;
+  const centreY = height * 0.71;
   const radius = width * 0.36;
   // By the logarithm: from 1 to 2 cups changes the milk as much as from 3 to 6.
   const partOf = (of: number): number => Math.min(1, Math.max(0, Math.log(of / min) / Math.log(max / min)));

@@ -28,7 +28,7 @@ import { BlendPanel } from './BlendPanel';
 import { DrinkersPanel } from './DrinkersPanel';
 import { FinishPanel } from './FinishPanel';
 import { KeepPanel } from './KeepPanel';
-import { NutPicker, nameFor } from './NutPicker';
+import { NutPicker } from './NutPicker';
 import { Outcome } from './Outcome';
 import { RatioPanel } from './RatioPanel';
 import { SoakPanel } from './SoakPanel';
@@ -36,6 +36,7 @@ import { StrainPanel } from './StrainPanel';
 import type { Draft } from './draft';
 import { useDraft } from './draft';
 import { useBenchWorker } from './useBenchWorker';
+import { nameFor } from './words';
 
 // What stands further down comes when the bench already answers.
 const CurvesPanel = lazy(() => import('./CurvesPanel'));

@@ -20,7 +20,7 @@ import { Plus, Trash2 } from '../../ui/icons';
 import { SPACE, WIDE_FROM_PX, useColours } from '../../ui/theme';
 import type { KnownKitchen } from '../../wire/queries';
 import type { Draft } from './draft';
-import { FORM_WORDS } from './words';
+import { FORM_WORDS, nameFor } from './words';
 
 const FORMS: readonly NutForm[] = ['whole', 'chopped', 'ground'];
 const MOST_NUTS = 8;
@@ -30,15 +30,6 @@ interface Props {
   change: Draft['change'];
   own: readonly OwnIngredient[];
   kitchen: KnownKitchen;
-}
-
-/** The plain name a recipe gets from its nuts, unless the cook gives it one. */
-export function nameFor(nuts: Recipe['nuts'], own: readonly Ingredient[]): string {
-  const names = nuts.map((nut) => findIngredient(nut.ingredient, own)?.name ?? '');
-  const [first, ...rest] = names;
-  return rest.length === 0
-    ? `${first ?? 'Nut'} milk`
-    : `${[first, ...rest.map((name) => name.toLowerCase())].join(' and ')} milk`;
 }
 
 /** Another set of nuts, with the soak and peel that make sense for the first of them. */

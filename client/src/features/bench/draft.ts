@@ -120,16 +120,7 @@ export function useDraft(machine?: MachineKind, strainer?: Strainer): Draft {
     touched: null,
   }));
   const { recipe, other, saved } = history.now;
-  // While a finger slides, a change comes with every frame: only where it comes to rest is written down.
-  useEffect(() => {
-    const write = (): void => keepOnBench(recipe, saved, other);
-    const timer = setTimeout(write, 150);
-    window.addEventListener('pagehide', write);
-    return () => {
-      clearTimeout(timer);
-      window.removeEventListener('pagehide', write);
-    };
-  }, [recipe, saved, other]);
+  useEffect(() => keepOnBench(recipe, saved, other), [recipe, saved, other]);
   const acts = useMemo(() => {
     const on = (field: string, to: (now: OnBench) => OnBench): void => move({ type: 'change', field, to });
     return {

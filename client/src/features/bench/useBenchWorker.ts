@@ -1,5 +1,5 @@
 import { useEffect, useRef, useState } from 'react';
-import type { BenchAnswer, BenchJob } from './benchWorker';
+import type { BenchAnswer, BenchJob } from './benchAnswer';
 
 /**
  * Intervals, curves and the comparison, computed beside the page. While a finger moves only the latest recipe is

@@ -1,16 +1,18 @@
 import type {
   Body,
+  Ingredient,
   Interval,
   JugStep,
   MachineKind,
   Manner,
   NutForm,
   Peel,
+  Recipe,
   SoakMethod,
   Squeeze,
   Strainer,
 } from '@humble-churn/core';
-import { shownDuration, shownMass, shownVolume } from '@humble-churn/core';
+import { findIngredient, shownDuration, shownMass, shownVolume } from '@humble-churn/core';
 
 export const BODY_WORDS: Readonly<Record<Body, string>> = {
   light: 'Light',
@@ -64,6 +66,15 @@ export const ORDER_WORDS: Readonly<Record<'at-once' | 'thick-first', string>> = 
   'at-once': 'All the water at once',
   'thick-first': 'Thick first, rinse after',
 };
+
+/** The plain name a recipe gets from its nuts, unless the cook gives it one. */
+export function nameFor(nuts: Recipe['nuts'], own: readonly Ingredient[]): string {
+  const names = nuts.map((nut) => findIngredient(nut.ingredient, own)?.name ?? '');
+  const [first, ...rest] = names;
+  return rest.length === 0
+    ? `${first ?? 'Nut'} milk`
+    : `${[first, ...rest.map((name) => name.toLowerCase())].join(' and ')} milk`;
+}
 
 /** `870 to 990 mL`: both ends of an interval, the unit once. */
 export function intervalWords({ low, high }: Interval, words: (value: number) => string): string {

@@ -1,38 +1,64 @@
 import { zodResolver } from '@hookform/resolvers/zod';
 import type { KitchenSettings } from '@humble-churn/contract';
 import { KitchenSettingsSchema } from '@humble-churn/contract';
-import { useContext } from 'react';
-import { Controller, useForm } from 'react-hook-form';
+import type { OwnIngredient } from '@humble-churn/core';
+import { useContext, useState } from 'react';
+import type { FieldErrors } from 'react-hook-form';
+import { useForm, useWatch } from 'react-hook-form';
+import type { z } from 'zod';
 import type { KnownKitchen } from '../../wire/queries';
-import { useChangeKitchen, useKitchen } from '../../wire/queries';
+import { useChangeKitchen, useKitchen, useOwnIngredients } from '../../wire/queries';
 import { Button } from '../../ui/Button';
 import { Choice } from '../../ui/Choice';
-import { NameField } from '../../ui/NameField';
+import { FormChoice, FormName, FormQuantity } from '../../ui/FormFields';
 import { Notice } from '../../ui/Notice';
 import { NotYet } from '../../ui/NotYet';
 import { Panel } from '../../ui/Panel';
-import { QuantityField } from '../../ui/QuantityField';
 import { Screen } from '../../ui/Screen';
 import { useToast } from '../../ui/Toast';
 import { Words } from '../../ui/Words';
 import { ThemeChoiceContext } from '../../ui/theme';
+import { GearPanel, HoursPanel, PeoplePanel, PricesPanel } from './HouseholdPanels';
 import { CUP_NAMES } from './words';
+
+/** What the form holds: the settings with all of the profile. */
+export type SettingsForm = KitchenSettings;
+
+// The form starts from settings that were parsed already: what the schema would fill in is there.
+const FormSchema = KitchenSettingsSchema as z.ZodType<SettingsForm, SettingsForm>;
 
 /** What holds for every batch of this kitchen. */
 export function KitchenScreen() {
   const kitchen = useKitchen();
-  if (!kitchen.data) return <NotYet title="Kitchen" what="the kitchen" queries={[kitchen]} />;
-  return <Settings kitchen={kitchen.data} />;
+  const own = useOwnIngredients();
+  if (!kitchen.data || !own.data) {
+    return <NotYet title="Kitchen" what="the kitchen" queries={[kitchen, own]} />;
+  }
+  return <Settings kitchen={kitchen.data} own={own.data} />;
 }
 
-function Settings({ kitchen }: { kitchen: KnownKitchen }) {
+/** Where in the form something is wrong, so that it is found on a long page. */
+function troubledParts(errors: FieldErrors<SettingsForm>): string {
+  const names: string[] = [];
+  const { profile, ...settings } = errors;
+  if (Object.keys(settings).length > 0) names.push('The place or Measures');
+  if (profile?.machines ?? profile?.strainers ?? profile?.jars) names.push('Gear');
+  if (profile?.people ?? profile?.glassMl) names.push('People');
+  if (profile?.wakingFrom ?? profile?.wakingTo ?? profile?.quietFrom ?? profile?.quietTo) names.push('Hours');
+  if (profile?.packs ?? profile?.shopPerL ?? profile?.mealPerKg ?? profile?.perKWh) names.push('Prices');
+  return names.join(', ');
+}
+
+function Settings({ kitchen, own }: { kitchen: KnownKitchen; own: readonly OwnIngredient[] }) {
   const toast = useToast();
   const change = useChangeKitchen();
   const theme = useContext(ThemeChoiceContext);
-  const { control, handleSubmit, formState, reset } = useForm<KitchenSettings>({
-    resolver: zodResolver(KitchenSettingsSchema),
+  const [sent, setSent] = useState(false);
+  const { control, handleSubmit, formState, reset } = useForm<SettingsForm>({
+    resolver: zodResolver(FormSchema),
     defaultValues: KitchenSettingsSchema.parse(kitchen),
   });
+  const currency = useWatch({ control, name: 'currency' });
   const save = handleSubmit((settings) =>
     change.mutate(settings, {
       onSuccess: () => {
@@ -44,143 +70,88 @@ function Settings({ kitchen }: { kitchen: KnownKitchen }) {
             reset(before);
           },
         });
+        setSent(false);
         reset(settings);
       },
     }),
   );
-  const { errors } = formState;
+  const troubled = troubledParts(formState.errors);
   return (
     <Screen title="Kitchen">
       <Panel title="The place">
-        <Controller
+        <FormName
           control={control}
           name="name"
-          render={({ field }) => (
-            <NameField
-              label="Name"
-              value={field.value}
-              onChange={field.onChange}
-              onBlur={field.onBlur}
-              error={errors.name ? 'Give the kitchen a name of up to 60 letters.' : null}
-            />
-          )}
+          label="Name"
+          trouble="Give the kitchen a name of up to 60 letters."
         />
-        <Controller
+        <FormName
           control={control}
           name="timeZone"
-          render={({ field }) => (
-            <NameField
-              label="Time zone"
-              value={field.value}
-              onChange={field.onChange}
-              onBlur={field.onBlur}
-              error={errors.timeZone ? 'Not a time zone this machine knows. Try Europe/Lisbon.' : null}
-              note="All clock times are shown in it."
-            />
-          )}
+          label="Time zone"
+          trouble="Not a time zone this machine knows. Try Europe/Lisbon."
+          note="All clock times are shown in it."
         />
-        <Controller
+        <FormQuantity
           control={control}
           name="fridgeTempC"
-          render={({ field }) => (
-            <QuantityField
-              stacked
-              label="Fridge, as a thermometer in it reads"
-              unit="°C"
-              shown={String(field.value)}
-              onNumber={(value) => {
-                if (value > 15) return 'Between 0 and 15 °C.';
-                field.onChange(value);
-                return null;
-              }}
-              // No number: saving must fail rather than keep the one before.
-              onTrouble={() => field.onChange(NaN)}
-              note="4 °C or below is safe. At 6 °C milk keeps about half as long."
-            />
-          )}
+          label="Fridge, as a thermometer in it reads"
+          unit="°C"
+          min={0}
+          max={15}
+          note="4 °C or below is safe. At 6 °C milk keeps about half as long."
         />
-        <Controller
+        <FormQuantity
           control={control}
           name="roomTempC"
-          render={({ field }) => (
-            <QuantityField
-              stacked
-              label="Room, where a bowl soaks"
-              unit="°C"
-              shown={String(field.value)}
-              onNumber={(value) => {
-                if (value < 5 || value > 45) return 'Between 5 and 45 °C.';
-                field.onChange(value);
-                return null;
-              }}
-              // No number: saving must fail rather than keep the one before.
-              onTrouble={() => field.onChange(NaN)}
-            />
-          )}
+          label="Room, where a bowl soaks"
+          unit="°C"
+          min={5}
+          max={45}
         />
-        <Controller
+        <FormChoice
           control={control}
           name="budgetH"
-          render={({ field }) => (
-            <Choice
-              label="Keep milk at 4 °C"
-              value={field.value}
-              onChange={field.onChange}
-              options={[
-                { value: 72, label: '3 days' },
-                { value: 96, label: '4 days', note: 'usual' },
-              ]}
-            />
-          )}
+          label="Keep milk at 4 °C"
+          options={[
+            { value: 72, label: '3 days' },
+            { value: 96, label: '4 days', note: 'usual' },
+          ]}
         />
       </Panel>
       <Panel title="Measures">
-        <Controller
+        <FormChoice
           control={control}
           name="measures"
-          render={({ field }) => (
-            <Choice
-              label="Show"
-              value={field.value}
-              onChange={field.onChange}
-              options={[
-                { value: 'metric', label: 'g, mL, °C' },
-                { value: 'us', label: 'oz, cups, °F' },
-              ]}
-            />
-          )}
+          label="Show"
+          options={[
+            { value: 'metric', label: 'g, mL, °C' },
+            { value: 'us', label: 'oz, cups, °F' },
+          ]}
         />
-        <Controller
+        <FormChoice
           control={control}
           name="cupSystem"
-          render={({ field }) => (
-            <Choice
-              label="Cups on this bench are"
-              value={field.value}
-              onChange={field.onChange}
-              options={[
-                { value: 'us', label: CUP_NAMES.us, note: '237 mL' },
-                { value: 'metric', label: CUP_NAMES.metric, note: '250 mL' },
-                { value: 'imperial', label: CUP_NAMES.imperial, note: '284 mL' },
-              ]}
-            />
-          )}
+          label="Cups on this bench are"
+          options={[
+            { value: 'us', label: CUP_NAMES.us, note: '237 mL' },
+            { value: 'metric', label: CUP_NAMES.metric, note: '250 mL' },
+            { value: 'imperial', label: CUP_NAMES.imperial, note: '284 mL' },
+          ]}
         />
-        <Controller
+        <FormName
           control={control}
           name="currency"
-          render={({ field }) => (
-            <NameField
-              label="Currency"
-              value={field.value}
-              onChange={(text) => field.onChange(text.toUpperCase())}
-              onBlur={field.onBlur}
-              maxLength={3}
-              error={errors.currency ? 'Three letters, such as EUR.' : null}
-            />
-          )}
+          label="Currency"
+          maxLength={3}
+          shape={(text) => text.toUpperCase()}
+          trouble="Three letters, such as EUR."
         />
       </Panel>
+      <PeoplePanel control={control} />
+      <GearPanel control={control} />
+      <HoursPanel control={control} />
+      <PricesPanel control={control} currency={currency} own={own} />
       <Panel title="This device">
         <Choice
           label="Colours"
@@ -197,12 +168,18 @@ function Settings({ kitchen }: { kitchen: KnownKitchen }) {
         </Words>
       </Panel>
       {change.error && <Notice kind="error">{change.error.message} What you typed still stands here.</Notice>}
+      {sent && troubled !== '' && (
+        <Notice kind="error">Something does not fit under {troubled}. Nothing was kept yet.</Notice>
+      )}
       <Button
         label="Keep these settings"
         kind="main"
         busy={change.isPending}
         disabled={!formState.isDirty}
-        onPress={() => void save()}
+        onPress={() => {
+          setSent(true);
+          void save();
+        }}
       />
     </Screen>
   );
