@@ -11,7 +11,7 @@ import {
 } from '@humble-churn/core';
 import { useRouter } from 'expo-router';
 import { BookOpenText, Play, Redo2, Undo2 } from '../../ui/icons';
-import { Suspense, lazy, useEffect, useMemo, useRef } from 'react';
+import { Suspense, lazy, useDeferredValue, useEffect, useMemo, useRef } from 'react';
 import { ActivityIndicator, ScrollView, StyleSheet, View, useWindowDimensions } from 'react-native';
 import type { KnownKitchen } from '../../wire/queries';
 import { useKitchen, useOwnIngredients, useStartBatch } from '../../wire/queries';
@@ -125,7 +125,14 @@ function Bench({ kitchen, own }: { kitchen: KnownKitchen; own: readonly OwnIngre
     const made = other ? predict(other, kitchen, own) : null;
     return made?.ok === true ? costOf(made.value, profile, profile.glassMl).batch : 0;
   }, [other, kitchen, own, profile]);
-  const looks = useBenchWorker({ recipe, other, around: kitchen, own, cost: cost?.batch ?? 0, otherCost });
+  const { sure, looks } = useBenchWorker({
+    recipe,
+    other,
+    around: kitchen,
+    own,
+    cost: cost?.batch ?? 0,
+    otherCost,
+  });
   const cautions = useMemo(
     () =>
       prediction ? [...householdCautions(recipe, prediction.allergens, profile), ...prediction.cautions] : [],
@@ -149,12 +156,19 @@ function Bench({ kitchen, own }: { kitchen: KnownKitchen; own: readonly OwnIngre
     );
   };
   const nutG = prediction?.nutG;
+  // Jar, figures and what is being slid answer at once; the rest follows as soon as the finger leaves time for it.
+  const laterDraft = useDeferredValue(draft);
+  const laterPrediction = useDeferredValue(prediction);
+  const laterCost = useDeferredValue(cost);
+  const laterRecipe = laterDraft.recipe;
+  const laterCautions = useDeferredValue(cautions);
 
   const outcome = (
     <Outcome
       prediction={prediction}
       refusal={result.ok ? null : result.refusal}
-      sure={looks?.sure ?? null}
+      sure={sure}
+      cost={cost}
       kitchen={kitchen}
       wide={wide}
       onWater={(waterMl) => {
@@ -162,7 +176,7 @@ function Bench({ kitchen, own }: { kitchen: KnownKitchen; own: readonly OwnIngre
       }}
     />
   );
-  const cautionNotices = cautions.map((caution) => (
+  const cautionNotices = laterCautions.map((caution) => (
     <Notice
       key={`${caution.code}${String(caution.params['name'] ?? '')}`}
       kind={caution.code === 'not-for-drinker' ? 'error' : 'caution'}
@@ -221,15 +235,15 @@ function Bench({ kitchen, own }: { kitchen: KnownKitchen; own: readonly OwnIngre
     <>
       <NutPicker nuts={recipe.nuts} change={change} own={own} kitchen={kitchen} />
       <AmountPanel
-        recipe={recipe}
+        recipe={laterRecipe}
         change={change}
         ingredient={ingredient}
         own={own}
         kitchen={kitchen}
-        milkMl={prediction?.milk.volumeMl ?? null}
-        nutG={nutG ?? null}
-        body={prediction?.milk.body ?? null}
-        pulpG={prediction?.pulp.massG ?? null}
+        milkMl={laterPrediction?.milk.volumeMl ?? null}
+        nutG={laterPrediction?.nutG ?? null}
+        body={laterPrediction?.milk.body ?? null}
+        pulpG={laterPrediction?.pulp.massG ?? null}
       />
       <RatioPanel
         waterPerNut={recipe.waterPerNut}
@@ -239,18 +253,20 @@ function Bench({ kitchen, own }: { kitchen: KnownKitchen; own: readonly OwnIngre
         kitchen={kitchen}
       />
       <SoakPanel
-        recipe={recipe}
+        soak={recipe.soak}
+        peel={recipe.peel}
+        nuts={recipe.nuts}
         change={change}
         ingredient={ingredient}
         kitchen={kitchen}
-        prediction={prediction}
+        prediction={laterPrediction}
       />
       <BlendPanel
         blend={recipe.blend}
-        recipe={recipe}
+        recipe={laterRecipe}
         change={change}
         kitchen={kitchen}
-        prediction={prediction}
+        prediction={laterPrediction}
       />
       <StrainPanel
         strain={recipe.strain}
@@ -262,40 +278,47 @@ function Bench({ kitchen, own }: { kitchen: KnownKitchen; own: readonly OwnIngre
         doses={recipe.additions}
         otherLiquid={recipe.otherLiquid}
         change={change}
-        prediction={prediction}
+        prediction={laterPrediction}
       />
       <DrinkersPanel drinkers={recipe.drinkers} change={change} kitchen={kitchen} />
-      <KeepPanel draft={draft} own={own} prediction={prediction} />
+      <KeepPanel draft={laterDraft} own={own} prediction={laterPrediction} />
     </>
   );
+  const waiting = <ActivityIndicator color={colour.kelp} />;
   const further = (
-    <Suspense fallback={<ActivityIndicator color={colour.kelp} />}>
-      {prediction && <ThePour prediction={prediction} kitchen={kitchen} />}
-      {prediction && cost && (
-        <ValuePanel
-          nutrition={prediction.nutrition}
-          cost={cost}
-          allergens={prediction.allergens}
+    <>
+      {laterPrediction && <ThePour prediction={laterPrediction} kitchen={kitchen} />}
+      <Suspense fallback={waiting}>
+        {laterPrediction && laterCost && (
+          <ValuePanel
+            nutrition={laterPrediction.nutrition}
+            cost={laterCost}
+            allergens={laterPrediction.allergens}
+            kitchen={kitchen}
+          />
+        )}
+      </Suspense>
+      <Suspense fallback={waiting}>
+        <BesidePanel
+          draft={laterDraft}
+          contrast={looks?.contrast ?? null}
           kitchen={kitchen}
+          own={own}
+          priced={laterCost !== null && laterCost.parts.length > 0}
         />
-      )}
-      <BesidePanel
-        draft={draft}
-        contrast={looks?.contrast ?? null}
-        kitchen={kitchen}
-        own={own}
-        priced={cost !== null && cost.parts.length > 0}
-      />
-      {prediction && looks && (
-        <CurvesPanel
-          curves={looks.curves}
-          recipe={recipe}
-          ingredient={ingredient}
-          prediction={prediction}
-          kitchen={kitchen}
-        />
-      )}
-    </Suspense>
+      </Suspense>
+      <Suspense fallback={waiting}>
+        {laterPrediction && looks && (
+          <CurvesPanel
+            curves={looks.curves}
+            recipe={laterRecipe}
+            ingredient={ingredient}
+            prediction={laterPrediction}
+            kitchen={kitchen}
+          />
+        )}
+      </Suspense>
+    </>
   );
   if (wide) {
     return (

@@ -1,6 +1,6 @@
 import { refusalWords } from '@humble-churn/contract';
-import type { Prediction, Refusal, Sureness } from '@humble-churn/core';
-import { shownDuration, shownMass, shownTemp, shownVolume } from '@humble-churn/core';
+import type { Cost, Prediction, Refusal, Sureness } from '@humble-churn/core';
+import { shownDuration, shownMass, shownMoney, shownTemp, shownVolume } from '@humble-churn/core';
 import { StyleSheet, View } from 'react-native';
 import type { KnownKitchen } from '../../wire/queries';
 import { Notice } from '../../ui/Notice';
@@ -13,6 +13,7 @@ interface Props {
   prediction: Prediction | null;
   refusal: Refusal | null;
   sure: Sureness | null;
+  cost: Cost | null;
   kitchen: KnownKitchen;
   wide: boolean;
   onWater: (liquidMl: number) => void;
@@ -32,7 +33,7 @@ function Fact({ name, children }: { name: string; children: string }) {
 }
 
 /** What the batch comes to, redrawn with every change: the jar, the yield with how sure it is, the figures behind. */
-export function Outcome({ prediction, refusal, sure, kitchen, wide, onWater }: Props) {
+export function Outcome({ prediction, refusal, sure, cost, kitchen, wide, onWater }: Props) {
   const colour = useColours();
   if (!prediction) {
     return (
@@ -92,6 +93,9 @@ export function Outcome({ prediction, refusal, sure, kitchen, wide, onWater }: P
             : 'none'}
         </Fact>
         {finish.additionsG > 0 && <Fact name="Finish">{`to ${shownVolume(finish.volumeMl, kitchen)}`}</Fact>}
+        {cost && cost.parts.length > 0 && (
+          <Fact name="Costs">{`${shownMoney(cost.perL, kitchen.currency)} a litre`}</Fact>
+        )}
         <Fact name="Hands">{shownDuration(prediction.minutes.handsOnMin * 60)}</Fact>
         {sure && wide && (
           <Words kind="small" tone="soft">

@@ -14,7 +14,9 @@ const PEELS: readonly Peel[] = ['leave', 'pinch', 'towel', 'roast'];
 const SALTED_G_PER_KG = 10;
 
 interface Props {
-  recipe: Recipe;
+  soak: Recipe['soak'];
+  peel: Peel;
+  nuts: Recipe['nuts'];
   change: Draft['change'];
   ingredient: Ingredient | undefined;
   kitchen: KnownKitchen;
@@ -22,16 +24,15 @@ interface Props {
 }
 
 /** Soak and peel: the school, its hours, and what it does to the nuts. */
-export function SoakPanel({ recipe, change, ingredient, kitchen, prediction }: Props) {
-  const { soak } = recipe;
+export function SoakPanel({ soak, peel, nuts, change, ingredient, kitchen, prediction }: Props) {
   const setHours = (hours: number): string | null => {
     if (!(hours > 0)) return 'More than nothing, or choose “No soak”.';
     if (hours > LIMITS.soakH.fridge) return `At most ${LIMITS.soakH.fridge} h.`;
     change('soak-hours', (now) => ({ ...now, soak: { ...now.soak, hours } }));
     return null;
   };
-  const peels = PEELS.filter((peel) => ingredient && canPeel(ingredient, peel));
-  const ground = recipe.nuts.some((nut) => nut.form === 'ground');
+  const peels = PEELS.filter((one) => ingredient && canPeel(ingredient, one));
+  const ground = nuts.some((nut) => nut.form === 'ground');
   return (
     <Panel title="Soak and peel">
       <SoakSlide
@@ -114,9 +115,9 @@ export function SoakPanel({ recipe, change, ingredient, kitchen, prediction }: P
       {peels.length > 1 && (
         <Choice
           label="Skins"
-          value={recipe.peel}
-          onChange={(peel) => change('peel', (now) => ({ ...now, peel }))}
-          options={peels.map((peel) => ({ value: peel, label: PEEL_WORDS[peel] }))}
+          value={peel}
+          onChange={(next) => change('peel', (now) => ({ ...now, peel: next }))}
+          options={peels.map((value) => ({ value, label: PEEL_WORDS[value] }))}
         />
       )}
       {soak.method === 'none' && (

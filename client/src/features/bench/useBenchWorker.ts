@@ -1,12 +1,17 @@
-import { useEffect, useRef, useState } from 'react';
+import type { Sureness } from '@humble-churn/core';
+import { startTransition, useEffect, useRef, useState } from 'react';
 import type { BenchAnswer, BenchJob } from './benchAnswer';
 
 /**
  * Intervals, curves and the comparison, computed beside the page. While a finger moves only the latest recipe is
  * asked for; the answer to an earlier one stands until then.
  */
-export function useBenchWorker(job: Omit<BenchJob, 'id'>): BenchAnswer | null {
-  const [answer, setAnswer] = useState<BenchAnswer | null>(null);
+export function useBenchWorker(job: Omit<BenchJob, 'id'>): {
+  sure: Sureness | null;
+  looks: BenchAnswer | null;
+} {
+  const [sure, setSure] = useState<Sureness | null>(null);
+  const [looks, setLooks] = useState<BenchAnswer | null>(null);
   const worker = useRef<Worker | null>(null);
   const busy = useRef(false);
   const next = useRef<Omit<BenchJob, 'id'> | null>(null);
@@ -23,7 +28,9 @@ export function useBenchWorker(job: Omit<BenchJob, 'id'>): BenchAnswer | null {
       if (wanted) started.postMessage({ ...wanted, id: ++lastId.current });
     };
     started.onmessage = ({ data }: MessageEvent<BenchAnswer>) => {
-      setAnswer(data);
+      setSure(data.sure);
+      // Curves and tables can wait for the finger.
+      startTransition(() => setLooks(data));
       ask();
     };
     // Without the worker the bench still computes; only how sure it is stays unsaid.
@@ -49,5 +56,5 @@ export function useBenchWorker(job: Omit<BenchJob, 'id'>): BenchAnswer | null {
     worker.current.postMessage({ ...wanted, id: ++lastId.current });
   }, [recipe, other, around, own, cost, otherCost]);
 
-  return answer;
+  return { sure, looks };
 }

@@ -1,0 +1,167 @@
+// npm run bench: how fast it is, each figure beside the limit it was promised under. Run with tsx; nothing here fails
+// a test: a busy machine is slow.
+import { spawn } from 'node:child_process';
+import { mkdtempSync, readFileSync, readdirSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { gzipSync } from 'node:zlib';
+import { chromium as browserOf } from 'playwright-core';
+import { USUAL_SURROUNDINGS, backwards, plainRecipe, predict } from '../core/src/index.ts';
+import { ROOT, chromium, site } from './setUp.mjs';
+
+const rows = [];
+const note = (what, figure, limit, unit, digits = 0) =>
+  rows.push({
+    what,
+    figure: `${figure.toFixed(digits)} ${unit}`,
+    limit: `${limit} ${unit}`,
+    ratio: figure / limit,
+  });
+
+/** Median time of a call, µs: in rounds, so that one pause of the machine does not count. */
+function medianUs(call, times) {
+  for (let i = 0; i < times * 5; i++) call();
+  const rounds = [];
+  for (let round = 0; round < 15; round++) {
+    const from = performance.now();
+    for (let i = 0; i < times; i++) call();
+    rounds.push(((performance.now() - from) / times) * 1000);
+  }
+  return rounds.sort((a, b) => a - b)[7];
+}
+
+const plain = plainRecipe('Bench', 'almond', 6.6, 12);
+const fromNuts = { ...plain, amount: { by: 'nuts', massG: 143 } };
+const nut = (ingredient) => ({ ingredient, form: 'whole', share: 1 });
+const blend = { ...fromNuts, nuts: ['almond', 'cashew', 'macadamia', 'hazelnut'].map(nut) };
+const goal = { want: 'milk', volumeMl: 1000, thickness: { by: 'body', body: 'full' } };
+note(
+  'one prediction forward',
+  medianUs(() => predict(fromNuts), 2000),
+  50,
+  'µs',
+  1,
+);
+note(
+  'one prediction forward, blend of four nuts',
+  medianUs(() => predict(blend), 1000),
+  50,
+  'µs',
+  1,
+);
+note('from millilitres to nuts', medianUs(() => predict(plain), 300) / 1000, 2, 'ms', 3);
+note(
+  'from millilitres and body to nuts and water',
+  medianUs(() => backwards(plain, goal, USUAL_SURROUNDINGS), 100) / 1000,
+  2,
+  'ms',
+  3,
+);
+
+await site();
+await chromium();
+// The first script is what index.html names; the empty app's is that of a bare router, query client, svg and zod.
+const EMPTY_KB = 1780;
+const EMPTY_GZ_KB = 423;
+const html = readFileSync(join(ROOT, 'client/dist/index.html'), 'utf8');
+const scripts = [...html.matchAll(/src="([^"]+\.js)"/g)].map((found) => join(ROOT, 'client/dist', found[1]));
+const texts = scripts.map((path) => readFileSync(path));
+note(
+  'first scripts',
+  texts.reduce((sum, text) => sum + text.length, 0) / 1000,
+  Math.round(EMPTY_KB * 1.35),
+  'kB',
+);
+note(
+  'first scripts, gzipped',
+  texts.reduce((sum, text) => sum + gzipSync(text).length, 0) / 1000,
+  Math.round(EMPTY_GZ_KB * 1.35),
+  'kB',
+);
+const all = readdirSync(join(ROOT, 'client/dist/_expo/static/js/web')).filter((name) => name.endsWith('.js'));
+console.log(`${all.length} scripts in all; ${scripts.length} of them come first.`);
+
+const dataDir = mkdtempSync(join(tmpdir(), 'humble-churn-bench-'));
+const server = spawn(process.execPath, ['--import', 'tsx', 'server/src/main.ts', '--demo'], {
+  cwd: ROOT,
+  env: { ...process.env, DATA_DIR: dataDir, PORT: '0' },
+});
+const url = await new Promise((resolve) => {
+  server.stdout.on('data', (chunk) => {
+    const found = /http:\/\/127\.0\.0\.1:\d+/.exec(String(chunk));
+    if (found) resolve(found[0]);
+  });
+});
+const browser = await browserOf.launch({
+  executablePath: '/usr/bin/chromium',
+  args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking'],
+});
+try {
+  const page = await browser.newPage({ viewport: { width: 390, height: 844 } });
+  // Each answer of the bench's worker says how long its draws took.
+  await page.addInitScript(() => {
+    const Plain = window.Worker;
+    window.drawsMs = [];
+    window.Worker = class extends Plain {
+      constructor(...args) {
+        super(...args);
+        this.addEventListener('message', ({ data }) => window.drawsMs.push(data.drawsMs));
+      }
+    };
+  });
+  await page.goto(`${url}/bench`);
+  const jar = page.getByRole('slider', { name: 'Water in the jar' });
+  await jar.waitFor();
+  await page.waitForTimeout(2500);
+  const cdp = await page.context().newCDPSession(page);
+  const frames = async (slow) => {
+    await cdp.send('Emulation.setCPUThrottlingRate', { rate: slow });
+    const box = await jar.boundingBox();
+    const x = box.x + box.width / 3;
+    await page.mouse.move(x, box.y + box.height * 0.5);
+    await page.mouse.down();
+    // Once along it unmeasured: what runs for the first time is compiled first.
+    for (let i = 0; i < 20; i++) await page.mouse.move(x, box.y + box.height * (0.5 + 0.2 * Math.sin(i / 3)));
+    await page.evaluate(() => {
+      window.longest = [];
+      let last = performance.now();
+      const tick = (now) => {
+        window.longest.push(now - last);
+        last = now;
+        window.ticking = requestAnimationFrame(tick);
+      };
+      window.ticking = requestAnimationFrame(tick);
+    });
+    for (let i = 0; i < 90; i++) {
+      await page.mouse.move(x, box.y + box.height * (0.5 + 0.2 * Math.sin(i / 6)));
+      await page.waitForTimeout(16);
+    }
+    await page.mouse.up();
+    const gaps = await page.evaluate(() => {
+      cancelAnimationFrame(window.ticking);
+      return window.longest.slice(2);
+    });
+    await cdp.send('Emulation.setCPUThrottlingRate', { rate: 1 });
+    return gaps.sort((a, b) => a - b);
+  };
+  const plainGaps = await frames(1);
+  const slowGaps = await frames(4);
+  const at = (gaps, share) => gaps[Math.min(gaps.length - 1, Math.floor(share * gaps.length))];
+  note('longest frame while the water line is dragged', at(plainGaps, 1), 50, 'ms', 1);
+  note('the same, processor slowed to a quarter', at(slowGaps, 1), 50, 'ms', 1);
+  note('  99 of 100 frames of it', at(slowGaps, 0.99), 50, 'ms', 1);
+  note('  half of the frames of it', at(slowGaps, 0.5), 50, 'ms', 1);
+  const draws = (await page.evaluate(() => window.drawsMs)).sort((a, b) => a - b);
+  note('2,000 draws in the worker, median', draws[Math.floor(draws.length / 2)], 100, 'ms', 1);
+  note('2,000 draws in the worker, longest', draws[draws.length - 1], 100, 'ms', 1);
+} finally {
+  await browser.close();
+  server.kill();
+  rmSync(dataDir, { recursive: true, force: true });
+}
+console.log(
+  `\n${'what'.padEnd(48)}${'measured'.padStart(12)}${'promised'.padStart(12)}${'ratio'.padStart(8)}`,
+);
+for (const { what, figure, limit, ratio } of rows) {
+  console.log(`${what.padEnd(48)}${figure.padStart(12)}${limit.padStart(12)}${ratio.toFixed(2).padStart(8)}`);
+}
