@@ -136,11 +136,12 @@ try {
       await page.mouse.move(x, box.y + box.height * (0.5 + 0.2 * Math.sin(i / 6)));
       await page.waitForTimeout(16);
     }
-    await page.mouse.up();
+    // Read while the finger is still down: what follows its release is not dragging any more.
     const gaps = await page.evaluate(() => {
       cancelAnimationFrame(window.ticking);
       return window.longest.slice(2);
     });
+    await page.mouse.up();
     await cdp.send('Emulation.setCPUThrottlingRate', { rate: 1 });
     return gaps.sort((a, b) => a - b);
   };

@@ -1,4 +1,4 @@
-import { useId } from 'react';
+import { memo, useId } from 'react';
 import Svg, { Circle, ClipPath, Defs, G, Line, Path, Pattern, Rect, Text as SvgText } from 'react-native-svg';
 import { NutPattern } from './nutLook';
 import { FONT, useColours } from './theme';
@@ -47,15 +47,46 @@ export function jarVolumeMl(y: number, capacityMl: number, height: number): numb
   return ((FLOOR_Y - (y / height) * BOX_HEIGHT) / (FLOOR_Y - BRIM_Y)) * capacityMl;
 }
 
+function graduations(capacityMl: number): number[] {
+  const stepMl = STEPS_ML.find((step) => capacityMl / step <= 8) ?? 10_000;
+  const ticks: number[] = [];
+  for (let ml = stepMl; ml <= capacityMl + 1e-6; ml += stepMl) ticks.push(ml);
+  return ticks;
+}
+
+/** The millilitres along the glass; they stand still while the water moves. */
+const Graduations = memo(function Graduations({
+  capacityMl,
+  hiddenMl,
+}: {
+  capacityMl: number;
+  hiddenMl: number | null;
+}) {
+  const colour = useColours();
+  const yOf = (ml: number): number => jarY(ml, capacityMl, BOX_HEIGHT);
+  return (
+    <>
+      {graduations(capacityMl).map((ml) => (
+        <G key={ml}>
+          <Line x1={87} y1={yOf(ml)} x2={93} y2={yOf(ml)} stroke={colour.glass} strokeWidth={1.2} />
+          {ml === hiddenMl ? null : (
+            <SvgText x={96} y={yOf(ml) + 3} fontSize={9.5} fontFamily={FONT.text} fill={colour.inkSoft}>
+              {String(ml)}
+            </SvgText>
+          )}
+        </G>
+      ))}
+    </>
+  );
+});
+
 /** A jar in section, its contents to scale in mL. */
 export function JarDrawing({ layers, capacityMl, width, height, mark, scale = false, words }: Props) {
   const colour = useColours();
   const id = `jar${useId().replace(/\W/g, '')}`;
-  const yOf = (volumeMl: number): number => FLOOR_Y - (volumeMl / capacityMl) * (FLOOR_Y - BRIM_Y);
+  const yOf = (volumeMl: number): number => jarY(volumeMl, capacityMl, BOX_HEIGHT);
   const fills = { water: colour.water, ice: colour.surface, milk: colour.milk, froth: colour.milk };
-  const stepMl = STEPS_ML.find((step) => capacityMl / step <= 8) ?? 10_000;
-  const ticks: number[] = [];
-  for (let ml = stepMl; ml <= capacityMl + 1e-6; ml += stepMl) ticks.push(ml);
+  const ticks = graduations(capacityMl);
   const stacked = layers.map((layer, i) => {
     const fromMl = layers.slice(0, i).reduce((sum, below) => sum + below.volumeMl, 0);
     return { layer, fromMl, toMl: fromMl + layer.volumeMl };
@@ -119,18 +150,13 @@ export function JarDrawing({ layers, capacityMl, width, height, mark, scale = fa
       <Path d={GLASS} fill="none" stroke={colour.glass} strokeWidth={2.5} strokeLinejoin="round" />
       <Rect x={26} y={6} width={48} height={12} rx={3} fill={colour.brass} />
       <Line x1={26} y1={12} x2={74} y2={12} stroke={colour.surface} strokeWidth={1} />
-      {scale &&
-        ticks.map((ml) => (
-          <G key={ml}>
-            <Line x1={87} y1={yOf(ml)} x2={93} y2={yOf(ml)} stroke={colour.glass} strokeWidth={1.2} />
-            {/* The mark's own words take the place of a figure they would run into. */}
-            {mark && Math.abs(yOf(ml) - yOf(mark.volumeMl)) < 8 ? null : (
-              <SvgText x={96} y={yOf(ml) + 3} fontSize={9.5} fontFamily={FONT.text} fill={colour.inkSoft}>
-                {String(ml)}
-              </SvgText>
-            )}
-          </G>
-        ))}
+      {scale && (
+        <Graduations
+          capacityMl={capacityMl}
+          // The mark's own words take the place of a figure they would run into.
+          hiddenMl={mark ? (ticks.find((ml) => Math.abs(yOf(ml) - yOf(mark.volumeMl)) < 8) ?? null) : null}
+        />
+      )}
       {mark && (
         <G>
           <Line

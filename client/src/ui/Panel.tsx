@@ -18,13 +18,16 @@ export function Panel({
   return (
     <View
       {...(title !== undefined && { role: 'region' as const, 'aria-label': title })}
-      style={[styles.panel, { backgroundColor: colour.surface, borderColor: colour.line }, style]}
+      style={[styles.panel, BY_ITSELF, { backgroundColor: colour.surface, borderColor: colour.line }, style]}
     >
       {title !== undefined && <Words kind="heading">{title}</Words>}
       {children}
     </View>
   );
 }
+
+// A figure that changes in one panel need not have the others laid out anew. Only the web knows this style.
+const BY_ITSELF: object = { contain: 'layout style' };
 
 const styles = StyleSheet.create({
   panel: { borderRadius: 14, borderWidth: 1, padding: SPACE.roomy, gap: SPACE.medium },

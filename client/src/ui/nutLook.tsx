@@ -1,4 +1,5 @@
 import type { ReactNode } from 'react';
+import { memo } from 'react';
 import { Circle, Ellipse, Line, Path, Pattern, Rect } from 'react-native-svg';
 
 interface Look {
@@ -108,7 +109,7 @@ export function nutLook(ingredient: string): Look {
 }
 
 /** The nut's own texture, for use inside a drawing; never the tint alone tells nuts apart. */
-export function NutPattern({ id, ingredient }: { id: string; ingredient: string }) {
+export const NutPattern = memo(function NutPattern({ id, ingredient }: { id: string; ingredient: string }) {
   const look = nutLook(ingredient);
   return (
     <Pattern id={id} width={18} height={18} patternUnits="userSpaceOnUse">
@@ -116,4 +117,4 @@ export function NutPattern({ id, ingredient }: { id: string; ingredient: string 
       {look.motif(look.mark)}
     </Pattern>
   );
-}
+});

@@ -246,7 +246,8 @@ function Bench({ kitchen, own }: { kitchen: KnownKitchen; own: readonly OwnIngre
         pulpG={laterPrediction?.pulp.massG ?? null}
       />
       <RatioPanel
-        waterPerNut={recipe.waterPerNut}
+        // While the jar is dragged the dial may lag; while it is turned itself it must not.
+        waterPerNut={(draft.touched === 'water' ? laterRecipe : recipe).waterPerNut}
         form={recipe.nuts[0]?.form ?? 'whole'}
         change={change}
         ingredient={ingredient}

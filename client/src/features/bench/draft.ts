@@ -99,6 +99,8 @@ export function keepOnBench(
 }
 
 export interface Draft extends OnBench {
+  /** What is being changed just now, as `change` names it; null after an undo. */
+  touched: string | null;
   /** `field` names what is changed, so that undo takes back a whole slide. */
   change: (field: string, to: (recipe: Recipe) => Recipe) => void;
   changeOther: (field: string, to: (recipe: Recipe) => Recipe) => void;
@@ -140,6 +142,7 @@ export function useDraft(machine?: MachineKind, strainer?: Strainer): Draft {
   }, []);
   return {
     ...history.now,
+    touched: history.touched,
     ...acts,
     undo: history.past.length > 0 ? acts.undo : null,
     redo: history.ahead.length > 0 ? acts.redo : null,

@@ -2,6 +2,9 @@ import type { Sureness } from '@humble-churn/core';
 import { startTransition, useEffect, useRef, useState } from 'react';
 import type { BenchAnswer, BenchJob } from './benchAnswer';
 
+/** Curves and tables are drawn once the finger rests: anew with every answer they would hold it up. */
+const RESTS_AFTER_MS = 180;
+
 /**
  * Intervals, curves and the comparison, computed beside the page. While a finger moves only the latest recipe is
  * asked for; the answer to an earlier one stands until then.
@@ -16,6 +19,7 @@ export function useBenchWorker(job: Omit<BenchJob, 'id'>): {
   const busy = useRef(false);
   const next = useRef<Omit<BenchJob, 'id'> | null>(null);
   const lastId = useRef(0);
+  const resting = useRef<ReturnType<typeof setTimeout> | undefined>(undefined);
   const { recipe, other, around, own, cost, otherCost } = job;
 
   useEffect(() => {
@@ -29,8 +33,10 @@ export function useBenchWorker(job: Omit<BenchJob, 'id'>): {
     };
     started.onmessage = ({ data }: MessageEvent<BenchAnswer>) => {
       setSure(data.sure);
-      // Curves and tables can wait for the finger.
-      startTransition(() => setLooks(data));
+      clearTimeout(resting.current);
+      if (next.current === null) {
+        resting.current = setTimeout(() => startTransition(() => setLooks(data)), RESTS_AFTER_MS);
+      }
       ask();
     };
     // Without the worker the bench still computes; only how sure it is stays unsaid.
@@ -39,6 +45,7 @@ export function useBenchWorker(job: Omit<BenchJob, 'id'>): {
     };
     if (next.current) ask();
     return () => {
+      clearTimeout(resting.current);
       started.terminate();
       worker.current = null;
       busy.current = false;
@@ -47,6 +54,7 @@ export function useBenchWorker(job: Omit<BenchJob, 'id'>): {
 
   useEffect(() => {
     const { roomTempC, fridgeTempC } = around;
+    clearTimeout(resting.current);
     const wanted = { recipe, other, around: { roomTempC, fridgeTempC }, own, cost, otherCost };
     if (busy.current || !worker.current) {
       next.current = wanted;
