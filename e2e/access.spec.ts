@@ -6,6 +6,7 @@ import { expect, test } from './kitchen';
 const SCREENS = [
   '/',
   '/bench',
+  '/recipes',
   '/counter',
   '/shelf',
   '/notebook',

@@ -37,6 +37,24 @@ function guideOf(recipe: Recipe, kind: string, manner = METRIC as typeof METRIC 
 const base = firstRecipe('high-speed-jug');
 
 describe('what the counter says', () => {
+  test('says what is blended in, what is stirred in, and by how much of it', () => {
+    const recipe: Recipe = {
+      ...base,
+      blend: { ...base.blend, waterOrder: 'thick-first', iceShare: 0.1 },
+      otherLiquid: { liquid: 'coconut_water', share: 0.5 },
+      additions: [
+        { addition: 'date_medjool', when: 'before', gPerL: 50 },
+        { addition: 'salt', when: 'after', gPerL: 0.5 },
+      ],
+    };
+    expect(guideOf(recipe, 'weigh').all).toMatch(
+      /of coconut water for blending.*of ice.*medjool date.*to blend in/,
+    );
+    expect(guideOf(recipe, 'blend').all).toMatch(/Ice last.*Rinse the jug with/);
+    expect(guideOf(recipe, 'bottle').all).toMatch(/Stir into the expected 1000 mL.*0\.5 g.*fine salt/);
+    expect(guideOf(base, 'bottle').all).not.toMatch(/Stir/);
+  });
+
   test('weighs out what was computed, in the kitchen’s measures', () => {
     const { prediction } = stateOf(base);
     expect(guideOf(base, 'weigh').all).toContain(`${Math.round(prediction.nutG / 5) * 5} g of almond`);

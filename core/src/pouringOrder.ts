@@ -1,4 +1,4 @@
-import type { Prediction } from './prediction';
+import type { PlannedPrediction } from './prediction';
 import type { Recipe } from './recipe';
 import { WATER_G_PER_ML } from './units';
 
@@ -17,7 +17,7 @@ export type JugStep =
  * The order in which a load goes into the machine: liquid first so that the blades turn, ice last so that it meets
  * them cold; thick first, nuts with part of the water, and the rest to rinse the jug. A press is ladled into.
  */
-export function pouringOrder(recipe: Recipe, prediction: Prediction): JugStep[] {
+export function pouringOrder(recipe: Recipe, prediction: PlannedPrediction): JugStep[] {
   const { blend, soak, peel, iceG } = prediction;
   const { loads } = blend;
   const nutG = (soak.soakedMassG - peel.skinsG) / loads;

@@ -1,6 +1,6 @@
-import type { BatchState, Manner, Step, StepKind } from '@humble-churn/core';
-import { shownMass, shownVolume } from '@humble-churn/core';
-import { PEEL_WORDS, SQUEEZE_WORDS, STRAINER_WORDS } from '../bench/words';
+import type { AdditionDose, BatchState, Manner, Step, StepKind } from '@humble-churn/core';
+import { doseG, findAddition, pouringOrder, shownDose, shownMass, shownVolume } from '@humble-churn/core';
+import { PEEL_WORDS, SQUEEZE_WORDS, STRAINER_WORDS, jugWords } from '../bench/words';
 
 const NAMES: Readonly<Record<StepKind, string>> = {
   weigh: 'Weigh',
@@ -26,6 +26,19 @@ export interface StepGuide {
   caution: string | null;
 }
 
+/** What to stir in, by the milk that was really obtained where it was weighed. */
+function stirredIn({ recipe, prediction, measured }: BatchState, manner: Manner): string[] {
+  const after = recipe.additions.filter((dose) => dose.when === 'after');
+  if (after.length === 0) return [];
+  const volumeMl = measured.milkMl ?? prediction.milk.volumeMl;
+  const words = (dose: AdditionDose): string => {
+    const addition = findAddition(dose.addition);
+    return addition ? `${shownDose(doseG(dose, volumeMl), addition)} of ${addition.name.toLowerCase()}` : '';
+  };
+  const amount = `${measured.milkMl === null ? 'the expected' : 'the'} ${shownVolume(volumeMl, manner)}`;
+  return [`Stir into ${amount}, a little at a time, tasting: ${after.map(words).join('; ')}.`];
+}
+
 /** What to do at a step, what to look for, and the caution that belongs there. */
 export function stepGuide(step: Step, state: BatchState, manner: Manner): StepGuide {
   const { recipe, prediction } = state;
@@ -38,7 +51,19 @@ export function stepGuide(step: Step, state: BatchState, manner: Manner): StepGu
       return {
         todo: [
           ...prediction.nuts.map((nut) => `${shownMass(nut.massG, manner)} of ${nut.name.toLowerCase()}`),
-          `${shownVolume(prediction.liquidMl, manner)} of water for blending, kept cold`,
+          // A batch planned before other liquids were has water only.
+          ...(prediction.liquids.length === 0
+            ? [`${shownVolume(prediction.liquidMl, manner)} of water for blending, kept cold`]
+            : prediction.liquids.map(
+                (liquid) =>
+                  `${shownVolume(liquid.volumeMl, manner)} of ${liquid.name.toLowerCase()} for blending, kept cold`,
+              )),
+          ...(prediction.iceG > 0
+            ? [`${shownMass(prediction.iceG, manner)} of ice, just before blending`]
+            : []),
+          ...prediction.additions
+            .filter((one) => one.when === 'before')
+            .map((one) => `${shownMass(one.massG, manner)} of ${one.name.toLowerCase()}, to blend in`),
           ...(soak.method === 'none'
             ? []
             : [`a bowl of at least ${shownVolume(prediction.soak.bowlMl, manner)} for the soak`]),
@@ -91,7 +116,9 @@ export function stepGuide(step: Step, state: BatchState, manner: Manner): StepGu
           }
         : {
             todo: [
-              `Nuts and ${shownVolume(prediction.blend.loadLiquidMl, manner)} of water into the jug${each}.`,
+              ...pouringOrder(recipe, prediction)
+                .filter(({ do: what }) => what !== 'lid' && what !== 'run')
+                .map((one) => `${jugWords(one, manner)}${one.do === 'nuts' ? each : ''}.`),
               'Lid on and held down. Start low, then full speed, and start the timer.',
             ],
             lookFor:
@@ -113,7 +140,10 @@ export function stepGuide(step: Step, state: BatchState, manner: Manner): StepGu
       };
     case 'bottle':
       return {
-        todo: ['Fill clean glass jars, label them, and put them in the fridge at once.'],
+        todo: [
+          ...stirredIn(state, manner),
+          'Fill clean glass jars, label them, and put them in the fridge at once.',
+        ],
         lookFor: null,
         caution: 'Leave headspace in a jar for the freezer.',
       };

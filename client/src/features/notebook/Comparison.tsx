@@ -3,6 +3,7 @@ import { comparisons, shownMass, shownVolume } from '@humble-churn/core';
 import { StyleSheet, View } from 'react-native';
 import { Words } from '../../ui/Words';
 import { SPACE, useColours } from '../../ui/theme';
+import { intervalWords } from '../bench/words';
 
 const NAMES = { soaked: 'Soaked nuts', milk: 'Milk', pulp: 'Pulp' } as const;
 
@@ -24,7 +25,7 @@ export function Comparison({ state, manner }: { state: BatchState; manner: Manne
   }
   return (
     <View style={styles.rows}>
-      {rows.map(({ what, predicted, measured, unit, difference }) => {
+      {rows.map(({ what, predicted, measured, unit, expected, difference }) => {
         const show = (value: number): string =>
           unit === 'mL' ? shownVolume(value, manner) : shownMass(value, manner);
         const most = Math.max(predicted, measured);
@@ -35,7 +36,8 @@ export function Comparison({ state, manner }: { state: BatchState; manner: Manne
               <Words>
                 {show(measured)}{' '}
                 <Words tone="soft">
-                  of {show(predicted)} predicted, {percent(difference)}
+                  of {show(predicted)} predicted
+                  {expected && `, likely ${intervalWords(expected, show)}`}; {percent(difference)}
                 </Words>
               </Words>
             </View>

@@ -1,5 +1,5 @@
 import type { BatchEvent, Manner } from '@humble-churn/core';
-import { readMass, shownMass, shownVolume, standing } from '@humble-churn/core';
+import { pour, readMass, shownMass, shownVolume, standing } from '@humble-churn/core';
 import { useRouter } from 'expo-router';
 import { StyleSheet, View } from 'react-native';
 import { useNowMs } from '../../wire/clock';
@@ -8,10 +8,12 @@ import type { KnownBatch, KnownKitchen } from '../../wire/queries';
 import { useBatch, useKitchen } from '../../wire/queries';
 import { Button } from '../../ui/Button';
 import { Panel } from '../../ui/Panel';
+import { PourDrawing } from '../../ui/PourDrawing';
 import { Screen } from '../../ui/Screen';
 import { NotYet } from '../../ui/NotYet';
 import { Words } from '../../ui/Words';
 import { SPACE } from '../../ui/theme';
+import { useWidth } from '../../ui/useWidth';
 import {
   BODY_WORDS,
   MACHINE_WORDS,
@@ -81,10 +83,18 @@ function Page({ batch, kitchen }: { batch: KnownBatch; kitchen: KnownKitchen }) 
   const nowMs = useNowMs(60_000);
   const { state, events } = batch;
   const { recipe, prediction } = state;
+  const { width, onLayout } = useWidth(340);
   const counts = new Set(standing(events).map((event) => event.id));
   const facts = [
     prediction.nuts.map((nut) => `${shownMass(nut.massG, kitchen)} ${nut.name.toLowerCase()}`).join(', '),
-    `${shownVolume(prediction.liquidMl, kitchen)} water, 1 to ${recipe.waterPerNut.toFixed(1)} by weight`,
+    ...(prediction.additions.length > 0
+      ? [
+          prediction.additions
+            .map((one) => `${shownMass(one.massG, kitchen)} ${one.name.toLowerCase()}`)
+            .join(', '),
+        ]
+      : []),
+    `${shownVolume(prediction.liquidMl, kitchen)} ${recipe.otherLiquid ? 'liquid' : 'water'}, 1 to ${recipe.waterPerNut.toFixed(1)} by weight`,
     recipe.soak.method === 'none'
       ? 'No soak'
       : `Soak ${SOAK_WORDS[recipe.soak.method].toLowerCase()}, ${Number(recipe.soak.hours.toFixed(2))} h`,
@@ -96,6 +106,19 @@ function Page({ batch, kitchen }: { batch: KnownBatch; kitchen: KnownKitchen }) 
     <Screen title={recipe.name}>
       <Panel title="Predicted beside measured">
         <Comparison state={state} manner={kitchen} />
+      </Panel>
+      <Panel title="The pour">
+        <View onLayout={onLayout}>
+          <PourDrawing
+            pour={pour(prediction, state.measured)}
+            ingredient={prediction.nuts[0]?.ingredient ?? ''}
+            mass={(massG) => shownMass(massG, kitchen)}
+            width={width}
+          />
+        </View>
+        <Words kind="small" tone="soft">
+          The outline is what was predicted, the fill what was weighed.
+        </Words>
       </Panel>
       <Panel title="How it was made">
         {facts.map((fact) => (

@@ -1,0 +1,386 @@
+import { readFileSync } from 'node:fs';
+import type { Locator, Page } from '@playwright/test';
+import { expect, figure, outcome, test } from './kitchen';
+
+const WIDE = { width: 1280, height: 800 };
+
+async function openBench(page: Page, url: string): Promise<void> {
+  await page.goto(`${url}/bench`);
+  await expect(outcome(page)).toContainText('Likely');
+}
+
+/** The recipe as it lies on the bench. */
+function onBench(page: Page) {
+  return page.evaluate(
+    () =>
+      (
+        JSON.parse(localStorage.getItem('humble-churn.bench') ?? '{}') as {
+          recipe: {
+            waterPerNut: number;
+            amount: { by: string; massG?: number; volumeMl?: number };
+            nuts: { ingredient: string; share: number }[];
+            soak: { method: string; hours: number; pourTempC: number };
+            strain: { squeeze: string; washShare: number };
+            blend: { waterOrder: string; iceShare: number; machineName: string | null };
+            additions: { addition: string; gPerL: number; when: string }[];
+          };
+        }
+      ).recipe,
+  );
+}
+
+/** Drags from one place in a box to others; parts of its width and height. */
+async function drag(page: Page, box: Locator, ...through: readonly (readonly [number, number])[]) {
+  await box.scrollIntoViewIfNeeded();
+  const at = await box.boundingBox();
+  if (!at) throw new Error('nothing to drag');
+  const [first, ...rest] = through.map(([x, y]) => [at.x + at.width * x, at.y + at.height * y] as const);
+  if (!first) return;
+  await page.mouse.move(...first);
+  await page.mouse.down();
+  for (const point of rest) await page.mouse.move(...point, { steps: 6 });
+  await page.mouse.up();
+}
+
+test.describe('handles on a phone', () => {
+  test.beforeEach(async ({ page, empty }) => openBench(page, empty.url));
+
+  test('the water line: dragged up, more water over the same nuts, and more milk', async ({ page }) => {
+    await page.getByRole('radio', { name: 'The nuts I have' }).click();
+    const before = await onBench(page);
+    const volume = figure(await outcome(page).textContent(), 'mL');
+    const jar = page.getByRole('slider', { name: 'Water in the jar' });
+    const waterBefore = Number(await jar.getAttribute('aria-valuenow'));
+    await drag(page, jar, [0.3, 0.5], [0.3, 0.4], [0.3, 0.3]);
+    await expect
+      .poll(async () => Number(await jar.getAttribute('aria-valuenow')))
+      .toBeGreaterThan(waterBefore + 100);
+    const after = await onBench(page);
+    expect(after.amount).toEqual(before.amount);
+    expect(after.waterPerNut).toBeGreaterThan(before.waterPerNut);
+    expect(figure(await outcome(page).textContent(), 'mL')).toBeGreaterThan(volume);
+    // One drag is one change.
+    await page.getByRole('button', { name: 'Take the last change back' }).click();
+    expect((await onBench(page)).waterPerNut).toBe(before.waterPerNut);
+  });
+
+  test('the water line by keys: ten millilitres a press', async ({ page }) => {
+    const jar = page.getByRole('slider', { name: 'Water in the jar' });
+    await jar.focus();
+    const before = Math.round(Number(await jar.getAttribute('aria-valuenow')) / 10) * 10;
+    await page.keyboard.press('ArrowUp');
+    await expect(jar).toHaveAttribute('aria-valuenow', String(before + 10));
+  });
+
+  test('the dial turns the ratio both ways', async ({ page }) => {
+    const dial = page.getByRole('slider', { name: 'Cups of water to one cup of nuts' });
+    await drag(page, dial, [0.5, 0.2], [0.75, 0.35], [0.82, 0.6]);
+    const thin = (await onBench(page)).waterPerNut;
+    await drag(page, dial, [0.5, 0.2], [0.3, 0.3], [0.2, 0.5]);
+    const thick = (await onBench(page)).waterPerNut;
+    expect(thin).toBeGreaterThan(8);
+    expect(thick).toBeLessThan(3.5);
+    await expect(outcome(page)).toContainText(/Cream|Full/);
+  });
+
+  test('the soak slides from the fridge over the counter to hot water and none', async ({ page }) => {
+    const slide = page.getByRole('slider', { name: /^Soak, long and cold/ });
+    const seen: string[] = [];
+    for (const x of [0.1, 0.6, 0.83, 0.97]) {
+      await drag(page, slide, [x, 0.3], [x, 0.32]);
+      seen.push((await onBench(page)).soak.method);
+    }
+    expect(seen).toEqual(['fridge', 'counter', 'hot', 'none']);
+    await expect(page.getByRole('radio', { name: 'No soak' })).toHaveAttribute('aria-checked', 'true');
+    await drag(page, slide, [0.83, 0.3], [0.84, 0.3]);
+    expect((await onBench(page)).soak.pourTempC).toBe(95);
+    await expect(page.getByText(/hot liquid in a closed jug can burst out/)).toBeAttached();
+    await slide.focus();
+    const minutes = (await onBench(page)).soak.hours;
+    await page.keyboard.press('ArrowLeft');
+    expect((await onBench(page)).soak.hours).toBeGreaterThan(minutes);
+  });
+
+  test('hot liquid never goes into the jug', async ({ page }) => {
+    const field = page.getByRole('textbox', { name: 'The liquid is at' });
+    await field.fill('95');
+    await expect(page.getByText(/Hot liquid in a closed jug can burst out: 30 °C at most/)).toBeVisible();
+    await field.fill('5');
+    await expect(page.getByText(/30 °C at most/)).toBeHidden();
+  });
+});
+
+test.describe('backwards', () => {
+  test.use({ viewport: WIDE });
+  test.beforeEach(async ({ page, empty }) => openBench(page, empty.url));
+
+  test('a litre of each body', async ({ page }) => {
+    await page.getByRole('textbox', { name: 'Milk', exact: true }).fill('1000');
+    for (const body of ['Light', 'Everyday', 'Full', 'Cream']) {
+      await page.getByRole('radiogroup', { name: 'As thick as' }).getByRole('radio', { name: body }).click();
+      await expect(outcome(page)).toContainText(`1000 mL${body}`);
+    }
+  });
+
+  test('the most milk that is still full, from the nuts there are', async ({ page }) => {
+    await page.getByRole('radio', { name: 'Hazelnut' }).click();
+    await page.getByRole('radio', { name: 'The nuts I have' }).click();
+    await page.getByRole('textbox', { name: 'Nuts as bought' }).fill('180');
+    await page
+      .getByRole('radiogroup', { name: /most milk/ })
+      .getByRole('radio', { name: 'Full' })
+      .click();
+    await expect(outcome(page)).toContainText('6.5 % solids');
+    await expect(outcome(page)).toContainText('180 g nuts');
+  });
+
+  test('so much pulp for baking', async ({ page }) => {
+    await page.getByRole('radio', { name: 'The pulp I want' }).click();
+    const field = page.getByRole('textbox', { name: /^Wet pulp/ });
+    await field.fill('300');
+    await expect(outcome(page)).toContainText(/Pulp300 g/);
+    await field.fill('90000');
+    await expect(
+      page.getByText(/Nuts must weigh|more than this machine makes|must be between/).first(),
+    ).toBeVisible();
+    await expect(outcome(page)).toContainText(/Pulp300 g/);
+  });
+
+  test('glasses are millilitres', async ({ page }) => {
+    await page.getByRole('textbox', { name: 'Or glasses' }).fill('4');
+    await expect(page.getByRole('textbox', { name: 'Milk', exact: true })).toHaveValue('800');
+  });
+});
+
+test.describe('every school has its control', () => {
+  test.use({ viewport: WIDE });
+
+  test('a blend, its parts and its forms', async ({ page, empty }) => {
+    await openBench(page, empty.url);
+    await page.getByRole('radio', { name: 'Almond', exact: true }).click();
+    await page.getByRole('button', { name: 'Blend with another' }).click();
+    await page.getByRole('radio', { name: 'Macadamia' }).click();
+    await page.getByRole('textbox', { name: 'Part of macadamia' }).fill('20');
+    const { nuts } = await onBench(page);
+    const sum = nuts.reduce((all, nut) => all + nut.share, 0);
+    expect(nuts.map((nut) => Math.round((100 * nut.share) / sum))).toEqual([80, 20]);
+    await expect(page.getByRole('textbox', { name: 'Name of the batch' })).toHaveValue(
+      'Almond and macadamia milk',
+    );
+    await page
+      .getByRole('radiogroup', { name: 'Form of macadamia' })
+      .getByRole('radio', { name: 'Chopped' })
+      .click();
+    await page.getByRole('button', { name: 'Take macadamia out' }).click();
+    await expect(page.getByRole('textbox', { name: 'Part of almond' })).toBeHidden();
+  });
+
+  test('thick first, ice for the warmth, a second washing, and the order at the jug', async ({
+    page,
+    empty,
+  }) => {
+    await openBench(page, empty.url);
+    await page.getByRole('radio', { name: 'Thick first, rinse after' }).click();
+    await expect(page.getByRole('listitem').filter({ hasText: 'Rinse the jug' })).toBeVisible();
+    await page.getByRole('textbox', { name: 'Keep it below' }).fill('14');
+    await page.getByRole('button', { name: /of ice to stay below 14 °C/ }).click();
+    await expect(page.getByRole('listitem').filter({ hasText: 'Ice last' })).toBeVisible();
+    await expect(outcome(page)).toContainText(/to 14 °C/);
+    await expect(outcome(page)).toContainText(/g ice/);
+    await page.getByRole('radio', { name: 'Yes, with part of the water' }).click();
+    expect((await onBench(page)).strain.washShare).toBe(0.25);
+    await page.getByRole('radio', { name: 'The clock says so' }).click();
+    await page.getByRole('textbox', { name: 'Seconds a load' }).fill('45');
+    await expect(outcome(page)).toContainText('45 s');
+  });
+
+  test('sweet is as sweet with another sweetener; salt is told apart from keeping', async ({
+    page,
+    empty,
+  }) => {
+    await openBench(page, empty.url);
+    await page
+      .getByRole('radiogroup', { name: 'How sweet' })
+      .getByRole('radio', { name: /^Sweet/ })
+      .click();
+    await page.getByRole('radio', { name: 'Honey' }).click();
+    const [honey] = (await onBench(page)).additions;
+    expect(honey?.gPerL).toBeCloseTo(30 / (0.8212 * 1.1), 6);
+    await expect(page.getByText(/never for a child under 12 months/)).toBeVisible();
+    await page.getByRole('radio', { name: 'Medjool date without pit' }).click();
+    await expect(page.getByText(/check every date for a pit/)).toBeVisible();
+    await expect(page.getByText(/keeps a quarter less long/)).toBeVisible();
+    await page.getByRole('button', { name: 'Add salt, spice, fruit…' }).click();
+    await page.getByRole('radio', { name: 'Fine salt' }).click();
+    await expect(page.getByText(/It does not make the milk keep longer/)).toBeVisible();
+    await page.getByRole('textbox', { name: 'Dose of fine salt' }).fill('900');
+    await expect(page.getByText(/Between 0.01 and 400 g per litre/)).toBeVisible();
+    await page.getByRole('button', { name: 'Leave fine salt out' }).click();
+    expect((await onBench(page)).additions).toHaveLength(1);
+  });
+
+  test('two ways side by side: one thing changed, each difference with its range', async ({
+    page,
+    empty,
+  }) => {
+    await openBench(page, empty.url);
+    await page.getByRole('radio', { name: 'The nuts I have' }).click();
+    await page.getByRole('button', { name: 'Lay a copy beside it' }).click();
+    const table = page.getByRole('table', { name: 'What differs' });
+    await expect(table.getByRole('row').filter({ hasText: 'Milk' })).toContainText('no difference');
+    await page
+      .getByRole('radiogroup', { name: 'Squeeze on the copy' })
+      .getByRole('radio', { name: 'Hard' })
+      .click();
+    const milk = table.getByRole('row').filter({ hasText: 'Milk' });
+    await expect(milk).toContainText(/\+\d+ mL to \+\d+ mL, surely/);
+    await page.reload();
+    await expect(milk).toContainText('surely');
+    await page.getByRole('button', { name: 'Swap the sides' }).click();
+    expect((await onBench(page)).strain.squeeze).toBe('hard');
+    await expect(milk).toContainText(/−\d+ mL/);
+  });
+
+  test('a curve is read by touch and by key, and stands there as a table', async ({ page, empty }) => {
+    await openBench(page, empty.url);
+    const curve = page.getByRole('slider', { name: /^How fine and how warm by the seconds/ });
+    await curve.scrollIntoViewIfNeeded();
+    const before = await curve.getAttribute('aria-valuetext');
+    await drag(page, curve, [0.5, 0.5], [0.9, 0.5]);
+    await expect.poll(() => curve.getAttribute('aria-valuetext')).not.toBe(before);
+    await curve.focus();
+    await page.keyboard.press('Home');
+    await expect(curve).toHaveAttribute('aria-valuetext', /^1 s: broken up, % \d+ %/);
+    await page.getByRole('button', { name: /^Show the table of how fine/ }).click();
+    await expect(page.getByRole('table', { name: /^How fine/ }).getByRole('row')).toHaveCount(10);
+  });
+});
+
+test.describe('the household', () => {
+  test.use({ viewport: WIDE });
+
+  test('a tree nut in the cup of someone who keeps off them is said before anything is made', async ({
+    page,
+    demo,
+  }) => {
+    await openBench(page, demo.url);
+    await page.getByRole('checkbox', { name: /Ilse/ }).click();
+    await expect(page.getByRole('alert').filter({ hasText: 'Not for Ilse' })).toBeVisible();
+    await page.getByRole('radio', { name: 'Sunflower seed kernel' }).click();
+    await expect(page.getByText('Not for Ilse')).toBeHidden();
+    await expect(page.getByText(/For Ilse, who keeps off tree nut: a shared jug and bag/)).toBeVisible();
+    await page.getByRole('radio', { name: /^Green-lid jug/ }).click();
+    await page.getByRole('radio', { name: /^Green-lid bag/ }).click();
+    await expect(page.getByText(/a shared jug and bag carry traces. Use gear/)).toBeHidden();
+    await page.getByRole('radio', { name: 'Cashew' }).click();
+    await expect(page.getByText(/Green-lid jug is kept apart from tree nut/)).toBeVisible();
+  });
+
+  test('prices, people and gear are kept; a bad hour is said at its field and under its heading', async ({
+    page,
+    empty,
+  }) => {
+    await page.goto(`${empty.url}/kitchen`);
+    await page.getByRole('button', { name: 'Add a person' }).click();
+    await page.getByRole('textbox', { name: 'Name of person 1' }).fill('Noor');
+    await page.getByRole('region', { name: 'People' }).getByRole('checkbox', { name: 'sesame' }).click();
+    await page.getByRole('button', { name: 'Add a pack' }).click();
+    await page.getByRole('radio', { name: 'Almond', exact: true }).click();
+    await page.getByRole('textbox', { name: 'Price of almond' }).fill('7,50');
+    await page.getByRole('textbox', { name: 'Machines are silent from' }).fill('9 pm');
+    await page.getByRole('button', { name: 'Keep these settings' }).click();
+    await expect(page.getByText('A time such as 07:30.')).toBeVisible();
+    await expect(page.getByText('Something does not fit under Hours. Nothing was kept yet.')).toBeVisible();
+    await page.getByRole('textbox', { name: 'Machines are silent from' }).fill('21:30');
+    await page.getByRole('button', { name: 'Keep these settings' }).click();
+    await expect(page.getByText('The kitchen is kept')).toBeVisible();
+    await page.goto(`${empty.url}/bench`);
+    await page.getByRole('radio', { name: 'Almond', exact: true }).click();
+    await expect(outcome(page)).toContainText(/Costs\d+\.\d+ EUR a litre/);
+    await expect(page.getByRole('checkbox', { name: /Noor, keeps off sesame/ })).toBeVisible();
+  });
+});
+
+test.describe('the recipe book', () => {
+  test.use({ viewport: WIDE });
+
+  test('keeps a recipe, its next version and what changed; brings one back from a file', async ({
+    page,
+    empty,
+  }) => {
+    await openBench(page, empty.url);
+    await page.getByRole('radio', { name: 'Pecan' }).click();
+    await page.getByRole('textbox', { name: 'Name of the batch' }).fill('Pecan for Thursdays');
+    await page.getByRole('button', { name: 'Keep this recipe' }).click();
+    await expect(page.getByText('“Pecan for Thursdays” is in the recipe book.')).toBeVisible();
+    await page.getByRole('radio', { name: 'Hard' }).click();
+    await page.getByRole('button', { name: 'Keep as version 2' }).click();
+    await expect(page.getByText(/Version 2 of “Pecan for Thursdays” is kept/)).toBeVisible();
+    const saving = page.waitForEvent('download');
+    await page.getByRole('button', { name: /schema.org Recipe for other programs/ }).click();
+    const path = await (await saving).path();
+    await page.getByRole('button', { name: 'The recipe book' }).click();
+    await page.getByRole('button', { name: 'Show the versions of Pecan for Thursdays' }).click();
+    await expect(page.getByText('Changed: squeeze')).toBeVisible();
+    // Put away and brought back.
+    await page.getByRole('button', { name: 'Put away Pecan for Thursdays' }).click();
+    await expect(page.getByRole('region', { name: 'Pecan for Thursdays' })).toBeHidden();
+    await page.getByRole('radio', { name: 'Put away' }).click();
+    await page.getByRole('button', { name: 'Bring back Pecan for Thursdays' }).click();
+    await page.getByRole('radio', { name: 'In the book' }).click();
+    await expect(page.getByRole('region', { name: 'Pecan for Thursdays' })).toBeVisible();
+    // The written file is read back whole.
+    await page.getByLabel('Recipe file').setInputFiles({
+      name: 'again.jsonld',
+      mimeType: 'application/ld+json',
+      buffer: readFileSync(path),
+    });
+    await page.getByRole('button', { name: 'Only lay it on the bench' }).click();
+    await expect(page).toHaveURL(/\/bench$/);
+    expect((await onBench(page)).strain.squeeze).toBe('hard');
+  });
+
+  test('a recipe of another program, pasted: what is understood, and what is left out', async ({
+    page,
+    empty,
+  }) => {
+    await page.goto(`${empty.url}/recipes`);
+    const text = page.getByRole('textbox', { name: 'Text of a recipe' });
+    await text.fill(
+      JSON.stringify({
+        '@context': 'https://schema.org',
+        '@type': 'Recipe',
+        name: 'Grandmother’s almond milk',
+        recipeIngredient: ['1 cup raw almonds', '4 cups water', '2 Medjool dates, pitted', 'a little love'],
+      }),
+    );
+    await page.getByRole('button', { name: 'Read the text' }).click();
+    await expect(page.getByText('Left out, not understood: “a little love”.')).toBeVisible();
+    await expect(page.getByText(/from 145 g; almond; 1 to 6.6 by weight/)).toBeVisible();
+    await page.getByRole('button', { name: 'Keep it in the book' }).click();
+    await expect(page.getByRole('region', { name: 'Grandmother’s almond milk' })).toBeVisible();
+  });
+
+  test('a bad file says which field and changes nothing', async ({ page, demo }) => {
+    await page.goto(`${demo.url}/recipes`);
+    await expect(page.getByRole('region', { name: /Sunday/ })).toBeVisible();
+    const before = await page.getByRole('region').count();
+    const file = page.getByLabel('Recipe file');
+    const give = (name: string, text: string) =>
+      file.setInputFiles({ name, mimeType: 'application/json', buffer: Buffer.from(text) });
+    await give('broken.json', '{ "format": "humble-churn/recipe", "version": 1, "recipe": { "name": "X" } }');
+    const alert = page.getByRole('alert');
+    await expect(alert).toContainText('recipe.nuts:');
+    await expect(alert).toContainText('Nothing was changed.');
+    await give(
+      'bitter.json',
+      JSON.stringify({ '@type': 'Recipe', recipeIngredient: ['50 g bitter almonds', '1 l water'] }),
+    );
+    await expect(alert).toContainText(/recipeIngredient\.0: .*cyanide/);
+    await give('no.json', 'almonds and water');
+    await expect(alert).toContainText('This is not JSON');
+    await page.getByRole('button', { name: 'Clear' }).click();
+    await expect(alert).toBeHidden();
+    expect(await page.getByRole('region').count()).toBe(before);
+  });
+});
