@@ -113,3 +113,29 @@ export function figure(text: string | null, unit: string): number {
 export function outcome(page: Page) {
   return page.getByRole('region', { name: 'What it comes to' });
 }
+
+/** Opens the bench and waits until it also says how sure it is. */
+export async function openBench(page: Page, url: string): Promise<void> {
+  await page.goto(`${url}/bench`);
+  await expect(outcome(page)).toContainText('Likely');
+}
+
+/** The recipe as it lies on the bench. */
+export function onBench(page: Page) {
+  return page.evaluate(
+    () =>
+      (
+        JSON.parse(localStorage.getItem('humble-churn.bench') ?? '{}') as {
+          recipe: {
+            waterPerNut: number;
+            amount: { by: string; massG?: number; volumeMl?: number };
+            nuts: { ingredient: string; share: number }[];
+            soak: { method: string; hours: number; pourTempC: number };
+            strain: { squeeze: string; washShare: number };
+            blend: { waterOrder: string; iceShare: number; machineName: string | null };
+            additions: { addition: string; gPerL: number; when: string }[];
+          };
+        }
+      ).recipe,
+  );
+}

@@ -109,16 +109,21 @@ describe('words', () => {
 });
 
 test('the worker answers what the core says, and nothing for a recipe that is none', () => {
+  const prices = {
+    packs: [{ key: 'almond', packG: 500, price: 7 }],
+    shopPerL: null,
+    mealPerKg: null,
+    perKWh: null,
+  };
   const job = {
     id: 7,
     recipe: firstRecipe(),
     other: null,
     around: USUAL_SURROUNDINGS,
     own: [],
-    cost: 2,
-    otherCost: 0,
+    prices,
   };
-  const local = sureness(job.recipe, USUAL_SURROUNDINGS, [], { batchCost: 2 });
+  const local = sureness(job.recipe, USUAL_SURROUNDINGS, [], { prices });
   const told = answer(job);
   expect(told.id).toBe(7);
   expect(told.sure).toEqual(local.ok && local.value);

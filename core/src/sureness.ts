@@ -3,7 +3,9 @@ import { kitchenDraws } from './factors';
 import type { Outcome } from './forward';
 import { forward } from './forward';
 import type { Ingredient } from './ingredient';
-import { runPrepared } from './predict';
+import type { Prices } from './cost';
+import { costOf } from './cost';
+import { predictionOf, runPrepared } from './predict';
 import type { Prepared } from './prepare';
 import { prepare } from './prepare';
 import { seeded } from './random';
@@ -105,12 +107,16 @@ function plan(
   recipe: Recipe,
   around: Surroundings,
   own: readonly Ingredient[],
-  batchCost: number,
+  prices: Prices | null,
 ): Result<Planned> {
   const prepared = prepare(recipe, around, own);
   if (!prepared.ok) return prepared;
-  const run = runPrepared(prepared.value);
-  return run.ok ? accepted({ p: prepared.value, outcome: run.value, batchCost }) : run;
+  const p = prepared.value;
+  const run = runPrepared(p);
+  if (!run.ok) return run;
+  // The cost of a glass is not asked for here, only that of the batch.
+  const batchCost = prices === null ? 0 : costOf(predictionOf(p, run.value), prices, 100).batch;
+  return accepted({ p, outcome: run.value, batchCost });
 }
 
 function drawn({ p, outcome }: Planned, factors: Outcome['run']['factors']): Outcome {
@@ -127,8 +133,8 @@ function drawn({ p, outcome }: Planned, factors: Outcome['run']['factors']): Out
 interface Drawing {
   seed?: number;
   draws?: number;
-  /** What the batch costs, for the cost of a litre. */
-  batchCost?: number;
+  /** For the cost of a litre, which stays 0 without them. */
+  prices?: Prices | null;
 }
 
 /**
@@ -139,11 +145,11 @@ export function sureness(
   recipe: Recipe,
   around: Surroundings,
   own: readonly Ingredient[] = [],
-  { seed = SEED, draws = DRAWS, batchCost = 0 }: Drawing = {},
+  { seed = SEED, draws = DRAWS, prices = null }: Drawing = {},
 ): Result<Sureness> {
-  const planned = plan(recipe, around, own, batchCost);
+  const planned = plan(recipe, around, own, prices);
   if (!planned.ok) return planned;
-  const { p } = planned.value;
+  const { p, batchCost } = planned.value;
   const draw = kitchenDraws([recipe], seeded(seed));
   const figures: Figures[] = [];
   for (let i = 0; i < draws; i++) {
@@ -158,8 +164,15 @@ function less(a: Figures, b: Figures): Figures {
   return Object.fromEntries(UNSURE_FIGURES.map((figure) => [figure, a[figure] - b[figure]])) as Figures;
 }
 
+function sameAmount(a: Recipe['amount'], b: Recipe['amount']): boolean {
+  if (a.by === 'nuts') return b.by === 'nuts' && a.massG === b.massG;
+  return b.by === 'milk' && a.volumeMl === b.volumeMl;
+}
+
 /** Two recipes beside each other: the figures of both in the usual kitchen, and the difference with its interval. */
 export interface Contrast {
+  /** Nuts both are made from, g; null when the cook set their amounts apart. */
+  nutG: number | null;
   one: Readonly<Figures>;
   other: Readonly<Figures>;
   /** Other minus one, in the usual kitchen. */
@@ -169,20 +182,23 @@ export interface Contrast {
 }
 
 /**
- * Sets two recipes side by side. Each draw makes both in the same kitchen, so that a nut, a bag or a jug they share
- * does not blur their difference.
+ * Sets two recipes side by side. Where both name the same amount, both are made from the nuts the first one needs:
+ * with the same millilitres wanted of both there would be no difference to see. Each draw makes both in the same
+ * kitchen, so that a nut, a bag or a jug they share does not blur their difference.
  */
 export function contrast(
   one: Recipe,
   other: Recipe,
   around: Surroundings,
   own: readonly Ingredient[] = [],
-  costs: { one: number; other: number } = { one: 0, other: 0 },
-  { seed = SEED, draws = DRAWS }: Drawing = {},
+  { seed = SEED, draws = DRAWS, prices = null }: Drawing = {},
 ): Result<Contrast> {
-  const a = plan(one, around, own, costs.one);
+  const a = plan(one, around, own, prices);
   if (!a.ok) return a;
-  const b = plan(other, around, own, costs.other);
+  const together = sameAmount(one.amount, other.amount);
+  const { nutG } = a.value.outcome.run;
+  const fromNuts: Recipe = together ? { ...other, amount: { by: 'nuts', massG: nutG } } : other;
+  const b = plan(fromNuts, around, own, prices);
   if (!b.ok) return b;
   const both = [a.value, b.value] as const;
   const draw = kitchenDraws([one, other], seeded(seed));
@@ -197,9 +213,10 @@ export function contrast(
     if (!left || !right) continue;
     differences.push(less(right, left));
   }
-  const figuresOne = figuresOf(a.value.p, a.value.outcome, costs.one);
-  const figuresOther = figuresOf(b.value.p, b.value.outcome, costs.other);
+  const figuresOne = figuresOf(a.value.p, a.value.outcome, a.value.batchCost);
+  const figuresOther = figuresOf(b.value.p, b.value.outcome, b.value.batchCost);
   return accepted({
+    nutG: together ? nutG : null,
     one: figuresOne,
     other: figuresOther,
     size: less(figuresOther, figuresOne),

@@ -1,4 +1,4 @@
-import type { Factors, Prediction, Recipe, Sureness } from '../src';
+import type { Factors, Prediction, Prices, Recipe, Sureness } from '../src';
 import {
   UNSURE_FIGURES,
   USUAL_SURROUNDINGS,
@@ -102,9 +102,16 @@ describe.each(RECIPES)('%s', (_name, recipe) => {
   });
 });
 
+const prices: Prices = {
+  packs: [{ key: 'almond', packG: 143, price: 3 }],
+  shopPerL: null,
+  mealPerKg: null,
+  perKWh: null,
+};
+
 test('the cost of a litre is as unsure as the litres are', () => {
   const recipe = workedRecipe('almond', 143, 4, 8);
-  const sure = must(sureness(recipe, USUAL_SURROUNDINGS, [], { batchCost: 3 }));
+  const sure = must(sureness(recipe, USUAL_SURROUNDINGS, [], { prices }));
   expect(sure.costPerL.low).toBeCloseTo(3000 / sure.milkMl.high, 3);
   expect(sure.costPerL.high).toBeCloseTo(3000 / sure.milkMl.low, 3);
 });
@@ -137,6 +144,22 @@ describe('two recipes side by side', () => {
     const alone = (recipe: Recipe): Sureness => must(sureness(recipe, USUAL_SURROUNDINGS));
     const width = difference.milkMl.high - difference.milkMl.low;
     expect(width).toBeLessThan((alone(firm).milkMl.high - alone(firm).milkMl.low) / 2);
+  });
+
+  test('with the same millilitres wanted of both, both are made from the same nuts', () => {
+    const litre = (recipe: Recipe): Recipe => ({ ...recipe, amount: { by: 'milk', volumeMl: 900 } });
+    const both = beside(litre(firm), litre(hard));
+    expect(both.nutG).toBeCloseTo(must(predict(litre(firm))).nutG, 6);
+    expect(both.size.milkMl).toBeGreaterThan(5);
+    const apart = beside(litre(firm), { ...hard, amount: { by: 'milk', volumeMl: 800 } });
+    expect(apart.nutG).toBeNull();
+    expect(apart.size.milkMl).toBeCloseTo(-100, 3);
+  });
+
+  test('from the same nuts a litre of the one that yields more is cheaper', () => {
+    const both = must(contrast(firm, hard, USUAL_SURROUNDINGS, [], { prices }));
+    expect(both.one.costPerL).toBeCloseTo(3000 / both.one.milkMl, 6);
+    expect(both.difference.costPerL.high).toBeLessThan(0);
   });
 
   test('swapped sides differ by as much the other way', () => {

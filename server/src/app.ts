@@ -1,5 +1,5 @@
 import { ProblemSchema, ROUTES } from '@humble-churn/contract';
-import { costOf, predict } from '@humble-churn/core';
+import { predict } from '@humble-churn/core';
 import type { ErrorRequestHandler, Express } from 'express';
 import express from 'express';
 import { z } from 'zod';
@@ -46,10 +46,7 @@ export function createApp(db: Db, siteDir: string): Express {
     const kitchen = await viewKitchen(db, now);
     const own = [...body.ownIngredients, ...(await listOwnIngredients(db))];
     const around = body.surroundings ?? kitchen;
-    const predicted = predict(body.recipe, around, own);
-    if (!predicted.ok) throw notComputable(predicted.refusal, ['recipe']);
-    const { batch: batchCost } = costOf(predicted.value, kitchen.profile, kitchen.profile.glassMl);
-    const sure = await surenessOf({ recipe: body.recipe, around, own, batchCost });
+    const sure = await surenessOf({ recipe: body.recipe, around, own, prices: kitchen.profile });
     if (!sure.ok) throw notComputable(sure.refusal, ['recipe']);
     return sure.value;
   });

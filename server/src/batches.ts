@@ -2,7 +2,7 @@ import { randomUUID } from 'node:crypto';
 import type { Batch, BatchList } from '@humble-churn/contract';
 import { StoredHappeningSchema, coreEvent, eventRefusalWords } from '@humble-churn/contract';
 import type { BatchHappening, BatchState, OwnIngredient, Recipe } from '@humble-churn/core';
-import { batchState, costOf, eventRefusal, predict } from '@humble-churn/core';
+import { batchState, eventRefusal, predict } from '@humble-churn/core';
 import { and, asc, desc, eq, inArray, lt } from 'drizzle-orm';
 import type { Db } from './database';
 import { listOwnIngredients } from './ingredients';
@@ -78,8 +78,7 @@ export async function startBatch(
   const own = [...(await listOwnIngredients(db)), ...broughtAlong];
   const prediction = predict(recipe, around, own);
   if (!prediction.ok) throw notComputable(prediction.refusal, ['recipe']);
-  const { batch: batchCost } = costOf(prediction.value, kitchen.profile, kitchen.profile.glassMl);
-  const sure = await surenessOf({ recipe, around, own, batchCost });
+  const sure = await surenessOf({ recipe, around, own, prices: kitchen.profile });
   const id = randomUUID();
   await db.insert(batches).values({ id, timeZone: kitchen.timeZone, createdAt: now, active: true });
   await db.insert(batchEvents).values({

@@ -1,11 +1,11 @@
 import { Worker } from 'node:worker_threads';
-import type { OwnIngredient, Recipe, Result, Sureness, Surroundings } from '@humble-churn/core';
+import type { OwnIngredient, Prices, Recipe, Result, Sureness, Surroundings } from '@humble-churn/core';
 
 export interface SurenessJob {
   recipe: Recipe;
   around: Surroundings;
   own: readonly OwnIngredient[];
-  batchCost: number;
+  prices: Prices;
 }
 
 export type SurenessReply = { id: number } & ({ result: Result<Sureness> } | { fault: string });
@@ -42,7 +42,7 @@ function running(): Worker {
 }
 
 /** How sure a batch's figures are, computed beside the requests. */
-export function surenessOf({ around, ...job }: SurenessJob): Promise<Result<Sureness>> {
+export function surenessOf({ around, prices, ...job }: SurenessJob): Promise<Result<Sureness>> {
   const id = ++lastId;
   const { roomTempC, fridgeTempC } = around;
   return new Promise((resolve, reject) => {
@@ -50,7 +50,13 @@ export function surenessOf({ around, ...job }: SurenessJob): Promise<Result<Sure
     // A thread keeps the server from ending while it is asked for something, and only then.
     worker.ref();
     waiting.set(id, { resolve, reject });
-    worker.postMessage({ id, ...job, around: { roomTempC, fridgeTempC } });
+    const { packs, shopPerL, mealPerKg, perKWh } = prices;
+    worker.postMessage({
+      id,
+      ...job,
+      around: { roomTempC, fridgeTempC },
+      prices: { packs, shopPerL, mealPerKg, perKWh },
+    });
   });
 }
 

@@ -12,7 +12,7 @@ import {
   coreEvent,
 } from '@humble-churn/contract';
 import type { Recipe } from '@humble-churn/core';
-import { batchState, costOf, predict, recipeChanges, sureness } from '@humble-churn/core';
+import { batchState, predict, recipeChanges, sureness } from '@humble-churn/core';
 import { RECIPE, RunningServer, newDataDir, removeDataDir } from './runningServer';
 
 const dataDir = newDataDir();
@@ -424,12 +424,9 @@ describe('how sure a prediction is', () => {
   test('is the core’s own intervals, computed beside the requests', async () => {
     const { status, body } = await server.call('POST', '/api/sureness', { ...file, surroundings });
     expect(status).toBe(200);
-    const predicted = predict(RECIPE as Recipe, surroundings);
-    if (!predicted.ok) throw new Error(predicted.refusal.code);
     const { profile } = KitchenSchema.parse((await server.get('/api/kitchen')).body);
-    const { batch: batchCost } = costOf(predicted.value, profile, profile.glassMl);
-    expect(batchCost).toBeCloseTo((143 * 7.5) / 500, 9);
-    const local = sureness(RECIPE as Recipe, surroundings, [], { batchCost });
+    expect(profile.packs).toHaveLength(1);
+    const local = sureness(RECIPE as Recipe, surroundings, [], { prices: profile });
     expect(local.ok && local.value).toEqual(SurenessSchema.parse(body));
   });
 

@@ -57,7 +57,9 @@ export function Curve({ title, xs, xName, xWords, lines, now, usual, width }: Pr
   };
   const at = read ?? nearest(now);
   const height = lines.length * (BAND + GAP) + BOTTOM;
-  const drag = useDrag({ onMove: ({ x: part }) => setRead(nearest(x.invert(part * width))) });
+  const { dragRef, dragProps } = useDrag({
+    onMove: ({ x: part }) => setRead(nearest(x.invert(part * width))),
+  });
   const reading = `${xWords(xs[at] ?? 0)}: ${lines
     .map((one) => `${one.name.toLowerCase()} ${one.words(one.ys[at] ?? 0)}`)
     .join(', ')}`;
@@ -66,7 +68,7 @@ export function Curve({ title, xs, xName, xWords, lines, now, usual, width }: Pr
     <View style={styles.curve}>
       <Words kind="strong">{title}</Words>
       <View
-        ref={drag.ref}
+        ref={dragRef}
         role="slider"
         aria-label={`${title}: read a value`}
         aria-valuemin={0}
@@ -75,7 +77,7 @@ export function Curve({ title, xs, xName, xWords, lines, now, usual, width }: Pr
         aria-valuetext={reading}
         tabIndex={0}
         {...slideKeys(at, { min: 0, max: xs.length - 1, step: 1 }, setRead)}
-        {...drag.handlers}
+        {...dragProps}
         style={[{ width, height }, HOLDS_THE_PAGE]}
       >
         <Svg width={width} height={height} aria-hidden>

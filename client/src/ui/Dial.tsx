@@ -40,7 +40,7 @@ export function Dial({ label, value, min, max, step, marks, usual, onChange, val
     const long = (partOf(to) - partOf(from)) * SWEEP_DEG > 180 ? 1 : 0;
     return `M${a.x} ${a.y} A${radius} ${radius} 0 ${long} 1 ${b.x} ${b.y}`;
   };
-  const drag = useDrag({
+  const { dragRef, dragProps } = useDrag({
     onMove: (at) => {
       const angle = (Math.atan2(centreY - at.y * at.height, at.x * at.width - centreX) * 180) / Math.PI;
       // Below the tap the angle jumps from one end to the other: stay at the nearer one.
@@ -53,7 +53,7 @@ export function Dial({ label, value, min, max, step, marks, usual, onChange, val
   const hand = pointAt(value, radius * 0.62);
   return (
     <View
-      ref={drag.ref}
+      ref={dragRef}
       role="slider"
       aria-label={label}
       aria-valuemin={min}
@@ -62,7 +62,7 @@ export function Dial({ label, value, min, max, step, marks, usual, onChange, val
       aria-valuetext={valueWords}
       tabIndex={0}
       {...slideKeys(value, range, onChange)}
-      {...drag.handlers}
+      {...dragProps}
       style={[styles.dial, { width, height }, HOLDS_THE_PAGE]}
     >
       <Svg width={width} height={height} aria-hidden>

@@ -33,7 +33,7 @@ export function FormName<F extends FieldValues>({
       render={({ field, fieldState }) => (
         <NameField
           label={label}
-          value={(field.value as string | undefined) ?? ''}
+          value={(field.value) ?? ''}
           onChange={(text) => field.onChange(shape(text))}
           onBlur={field.onBlur}
           maxLength={maxLength}
@@ -105,7 +105,7 @@ export function FormChoice<F extends FieldValues, T extends string | number>({
       control={control}
       name={name}
       render={({ field }) => (
-        <Choice label={label} value={field.value as T} onChange={field.onChange} options={options} />
+        <Choice label={label} value={field.value} onChange={field.onChange} options={options} />
       )}
     />
   );

@@ -19,7 +19,7 @@ interface Props {
 export function Slider({ label, value, min, max, step, onChange, valueWords, usual }: Props) {
   const colour = useColours();
   const range = { min, max, step };
-  const drag = useDrag({
+  const { dragRef, dragProps } = useDrag({
     onMove: ({ x, width }) => {
       const along = (x * width - THUMB / 2) / Math.max(1, width - THUMB);
       onChange(snapped(min + along * (max - min), range));
@@ -28,7 +28,7 @@ export function Slider({ label, value, min, max, step, onChange, valueWords, usu
   const part = (of: number): number => Math.min(1, Math.max(0, (of - min) / (max - min)));
   return (
     <View
-      ref={drag.ref}
+      ref={dragRef}
       role="slider"
       aria-label={label}
       aria-valuemin={min}
@@ -37,7 +37,7 @@ export function Slider({ label, value, min, max, step, onChange, valueWords, usu
       aria-valuetext={valueWords}
       tabIndex={0}
       {...slideKeys(value, range, onChange)}
-      {...drag.handlers}
+      {...dragProps}
       style={[styles.slider, HOLDS_THE_PAGE]}
     >
       <View style={[styles.track, { backgroundColor: colour.line }]}>

@@ -21,7 +21,7 @@ export const HOLDS_THE_PAGE: object = { touchAction: 'none', userSelect: 'none' 
 
 /** Follows a finger or mouse over a view. The box is measured when it is touched: pages scroll. */
 export function useDrag({ onStart, onMove, onEnd }: Drag) {
-  const ref = useRef<ViewType>(null);
+  const dragRef = useRef<ViewType>(null);
   const box = useRef({ left: 0, top: 0, width: 1, height: 1 });
   const at = (event: GestureResponderEvent): DragPoint => {
     const { left, top, width, height } = box.current;
@@ -29,14 +29,14 @@ export function useDrag({ onStart, onMove, onEnd }: Drag) {
     return { x: (pageX - left) / width, y: (pageY - top) / height, width, height };
   };
   return {
-    ref,
-    handlers: {
+    dragRef,
+    dragProps: {
       onStartShouldSetResponder: () => true,
       onMoveShouldSetResponder: () => true,
       onResponderTerminationRequest: () => false,
       onResponderGrant: (event: GestureResponderEvent) => {
         const { pageX, pageY } = event.nativeEvent;
-        ref.current?.measureInWindow((left, top, width, height) => {
+        dragRef.current?.measureInWindow((left, top, width, height) => {
           box.current = { left, top, width: Math.max(1, width), height: Math.max(1, height) };
           const first = { x: (pageX - left) / width, y: (pageY - top) / height, width, height };
           onStart?.(first);

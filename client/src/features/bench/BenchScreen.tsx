@@ -121,18 +121,7 @@ function Bench({ kitchen, own }: { kitchen: KnownKitchen; own: readonly OwnIngre
     () => (prediction ? costOf(prediction, profile, profile.glassMl) : null),
     [prediction, profile],
   );
-  const otherCost = useMemo(() => {
-    const made = other ? predict(other, kitchen, own) : null;
-    return made?.ok === true ? costOf(made.value, profile, profile.glassMl).batch : 0;
-  }, [other, kitchen, own, profile]);
-  const { sure, looks } = useBenchWorker({
-    recipe,
-    other,
-    around: kitchen,
-    own,
-    cost: cost?.batch ?? 0,
-    otherCost,
-  });
+  const { sure, looks } = useBenchWorker({ recipe, other, around: kitchen, own, prices: profile });
   const cautions = useMemo(
     () =>
       prediction ? [...householdCautions(recipe, prediction.allergens, profile), ...prediction.cautions] : [],
@@ -209,7 +198,7 @@ function Bench({ kitchen, own }: { kitchen: KnownKitchen; own: readonly OwnIngre
         icon={BookOpenText}
         iconOnly
         kind="quiet"
-        onPress={() => router.navigate('/recipes' as never)}
+        onPress={() => router.navigate('/recipes')}
       />
       <Button
         label="Undo"

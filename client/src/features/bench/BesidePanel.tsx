@@ -13,6 +13,7 @@ import {
   findIngredient,
   predict,
   shownDuration,
+  shownMass,
   shownMoney,
   shownVolume,
   soakAdvice,
@@ -179,8 +180,8 @@ export default function BesidePanel({ draft, contrast, kitchen, own, priced }: P
       {!made.ok && <Notice kind="error">The copy cannot be made: {refusalWords(made.refusal)}</Notice>}
       {made.ok && contrast && (
         <View role="table" aria-label="What differs">
-          <View role="row" style={styles.tableRow}>
-            {['', 'Bench', 'Copy', 'Copy less bench'].map((head) => (
+          <View role="row" style={[styles.tableRow, { borderColor: colour.line }]}>
+            {['', 'Bench', 'Copy', 'Difference'].map((head) => (
               <View role="columnheader" key={head} style={head === '' ? styles.name : styles.cell}>
                 <Words kind="small" tone="soft">
                   {head === '' ? 'Figure' : head}
@@ -216,8 +217,9 @@ export default function BesidePanel({ draft, contrast, kitchen, own, priced }: P
         </View>
       )}
       <Words kind="small" tone="soft">
-        The range is where eight kitchens in ten lie, each making both ways. Shared things, such as the nut
-        and the bag, do not blur it.
+        {contrast?.nutG != null && `Both from the same ${shownMass(contrast.nutG, kitchen)} of nuts. `}The
+        range is where eight kitchens in ten lie, each making both ways. Shared things, such as the nut and
+        the bag, do not blur it.
       </Words>
       <View style={styles.row}>
         <Button label="Swap the sides" onPress={draft.swap} />

@@ -80,7 +80,7 @@ export function BlendPanel({ blend, recipe, change, kitchen, prediction }: Props
             note: one.keptFrom.length > 0 ? `kept from ${one.keptFrom.join(', ')}` : 'of this kitchen',
           })),
           ...KINDS.map((machine) => ({
-            value: machine as string,
+            value: machine,
             label: MACHINE_WORDS[machine],
             note:
               machine === 'cold-press'

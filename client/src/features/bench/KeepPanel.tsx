@@ -71,7 +71,7 @@ export function KeepPanel({ draft, own, prediction }: Props) {
           disabled={!prediction || nameless}
           onPress={() => keepAs('new')}
         />
-        <Button label="The recipe book" onPress={() => router.navigate('/recipes' as never)} />
+        <Button label="The recipe book" onPress={() => router.navigate('/recipes')} />
       </View>
       <View style={styles.row}>
         <Button

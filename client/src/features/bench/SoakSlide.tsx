@@ -35,7 +35,7 @@ export function SoakSlide({ method, hours, ingredient, around, onChange }: Props
   const x = (part: number): number => 14 + part * inner;
   const here = partOf(method, hours);
   const words = method === 'none' ? 'No soak' : `${SOAK_WORDS[method]}, ${shownDuration(hours * 3600)}`;
-  const drag = useDrag({
+  const { dragRef, dragProps } = useDrag({
     onMove: (at) => onChange(stopAt((at.x * at.width - 14) / Math.max(1, at.width - 28))),
   });
   const keys = {
@@ -49,7 +49,7 @@ export function SoakSlide({ method, hours, ingredient, around, onChange }: Props
   return (
     <View onLayout={onLayout}>
       <View
-        ref={drag.ref}
+        ref={dragRef}
         role="slider"
         aria-label="Soak, long and cold to short and hot"
         aria-valuemin={0}
@@ -58,7 +58,7 @@ export function SoakSlide({ method, hours, ingredient, around, onChange }: Props
         aria-valuetext={words}
         tabIndex={0}
         {...keys}
-        {...drag.handlers}
+        {...dragProps}
         style={[styles.slide, HOLDS_THE_PAGE]}
       >
         <Svg width={width} height={HEIGHT} aria-hidden>

@@ -49,7 +49,7 @@ export function StrainPanel({ strain, pressed, change, kitchen }: Props) {
             label: one.name,
             note: one.keptFrom.length > 0 ? `kept from ${one.keptFrom.join(', ')}` : STRAINER_WORDS[one.kind],
           })),
-          ...KINDS.map((strainer) => ({ value: strainer as string, label: STRAINER_WORDS[strainer] })),
+          ...KINDS.map((strainer) => ({ value: strainer, label: STRAINER_WORDS[strainer] })),
         ]}
       />
       {strain.strainer !== 'none' && (

@@ -49,7 +49,7 @@ export function TheJar({ prediction, kitchen, width, height, onWater }: Props) {
     const line = Math.min(range.max, Math.max(range.min, kitchenRound(ml, STEP_ML)));
     onWater(line);
   };
-  const drag = useDrag({
+  const { dragRef, dragProps } = useDrag({
     onStart: (at) => {
       setHeld(capacityMl);
       // Where the finger took hold of the line, so that it does not jump.
@@ -72,7 +72,7 @@ export function TheJar({ prediction, kitchen, width, height, onWater }: Props) {
   const volume = shownVolume(prediction.milk.volumeMl, kitchen);
   return (
     <View
-      ref={drag.ref}
+      ref={dragRef}
       role="slider"
       aria-label="Water in the jar"
       aria-valuemin={range.min}
@@ -81,7 +81,7 @@ export function TheJar({ prediction, kitchen, width, height, onWater }: Props) {
       aria-valuetext={`${shownVolume(waterMl, kitchen)} of water over ${shownMass(prediction.nutG, kitchen)} of nuts`}
       tabIndex={0}
       {...slideKeys(kitchenRound(waterMl, STEP_ML), range, pour)}
-      {...drag.handlers}
+      {...dragProps}
       style={[{ width, height }, PULLED_UP_AND_DOWN, HOLDS_THE_PAGE]}
     >
       <JarDrawing

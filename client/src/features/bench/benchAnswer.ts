@@ -1,4 +1,12 @@
-import type { Contrast, Curves, OwnIngredient, Recipe, Sureness, Surroundings } from '@humble-churn/core';
+import type {
+  Contrast,
+  Curves,
+  OwnIngredient,
+  Prices,
+  Recipe,
+  Sureness,
+  Surroundings,
+} from '@humble-churn/core';
 import { contrast, curves, sureness } from '@humble-churn/core';
 
 export interface BenchJob {
@@ -7,8 +15,7 @@ export interface BenchJob {
   other: Recipe | null;
   around: Surroundings;
   own: readonly OwnIngredient[];
-  cost: number;
-  otherCost: number;
+  prices: Prices;
 }
 
 export interface BenchAnswer {
@@ -22,11 +29,11 @@ export interface BenchAnswer {
 }
 
 /** All that is too much for the page while a finger moves. */
-export function answer({ id, recipe, other, around, own, cost, otherCost }: BenchJob): BenchAnswer {
+export function answer({ id, recipe, other, around, own, prices }: BenchJob): BenchAnswer {
   const from = performance.now();
-  const sure = sureness(recipe, around, own, { batchCost: cost });
+  const sure = sureness(recipe, around, own, { prices });
   const drawsMs = performance.now() - from;
-  const beside = other ? contrast(recipe, other, around, own, { one: cost, other: otherCost }) : null;
+  const beside = other ? contrast(recipe, other, around, own, { prices }) : null;
   return {
     id,
     sure: sure.ok ? sure.value : null,

@@ -20,7 +20,7 @@ export function useBenchWorker(job: Omit<BenchJob, 'id'>): {
   const next = useRef<Omit<BenchJob, 'id'> | null>(null);
   const lastId = useRef(0);
   const resting = useRef<ReturnType<typeof setTimeout> | undefined>(undefined);
-  const { recipe, other, around, own, cost, otherCost } = job;
+  const { recipe, other, around, own, prices } = job;
 
   useEffect(() => {
     const started = new Worker(new URL('./benchWorker.ts', window.location.href));
@@ -55,14 +55,14 @@ export function useBenchWorker(job: Omit<BenchJob, 'id'>): {
   useEffect(() => {
     const { roomTempC, fridgeTempC } = around;
     clearTimeout(resting.current);
-    const wanted = { recipe, other, around: { roomTempC, fridgeTempC }, own, cost, otherCost };
+    const wanted = { recipe, other, around: { roomTempC, fridgeTempC }, own, prices };
     if (busy.current || !worker.current) {
       next.current = wanted;
       return;
     }
     busy.current = true;
     worker.current.postMessage({ ...wanted, id: ++lastId.current });
-  }, [recipe, other, around, own, cost, otherCost]);
+  }, [recipe, other, around, own, prices]);
 
   return { sure, looks };
 }
