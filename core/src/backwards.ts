@@ -1,3 +1,4 @@
+import { MAX_LOADS } from './blend';
 import type { Body } from './body';
 import type { Ingredient } from './ingredient';
 import { LIMITS, outOfRange } from './limits';
@@ -137,6 +138,7 @@ function ratioForSolids(
   return accepted(ratio);
 }
 
+/** Nuts for so much pulp, at the ratio the recipe has. */
 function forPulp(
   recipe: Recipe,
   wantedG: number,
@@ -146,35 +148,27 @@ function forPulp(
   if (outOfRange(wantedG, LIMITS.pulpG)) {
     return refused('amount-out-of-range', ['massG'], { ...LIMITS.pulpG });
   }
-  const at = (nutG: number): Result<Prediction> =>
-    predict({ ...recipe, amount: { by: 'nuts', massG: nutG } }, around, own);
-  const pulpOf = (nutG: number): number => {
-    const there = at(nutG);
-    if (there.ok) return there.value.pulp.massG;
-    return there.refusal.code === 'too-many-loads' ? Infinity : 0;
-  };
-  const first = at(100);
-  if (!first.ok && first.refusal.code !== 'no-milk') return first;
-  // Unstrained, all of it is milk.
-  if (first.ok && first.value.pulp.massG <= 0) {
-    return refused('pulp-out-of-reach', ['massG'], { wantedG, mostG: 0 });
-  }
   const { min, max } = LIMITS.nutG;
+  const prepared = prepare({ ...recipe, amount: { by: 'nuts', massG: min } }, around, own);
+  if (!prepared.ok) return prepared;
+  const at = (nutG: number) => settle(prepared.value, nutG);
+  // Unstrained, all of it is milk.
+  if (at(min).strained.pulpG <= 0) return refused('pulp-out-of-reach', ['massG'], { wantedG, mostG: 0 });
   let most: number = max;
-  if (!at(max).ok) {
+  if (at(max).load.loads > MAX_LOADS) {
     let fits: number = min;
     for (let i = 0; i < 40; i++) {
       const mid = (fits + most) / 2;
-      if (at(mid).ok) fits = mid;
+      if (at(mid).load.loads <= MAX_LOADS) fits = mid;
       else most = mid;
     }
     most = fits;
   }
-  if (!(wantedG <= pulpOf(most))) {
-    return refused('pulp-out-of-reach', ['massG'], { wantedG, mostG: pulpOf(most) });
-  }
-  const massG = risingRoot((nutG) => pulpOf(nutG) - wantedG, min, most);
+  const mostG = at(most).strained.pulpG;
+  if (wantedG > mostG) return refused('pulp-out-of-reach', ['massG'], { wantedG, mostG });
+  const massG = risingRoot((nutG) => at(nutG).strained.pulpG - wantedG, min, most);
   const found: Recipe = { ...recipe, amount: { by: 'nuts', massG } };
-  const prediction = at(massG);
+  // So little that the tools keep all the milk is refused here, with that reason.
+  const prediction = predict(found, around, own);
   return prediction.ok ? accepted({ recipe: found, prediction: prediction.value }) : prediction;
 }

@@ -70,8 +70,20 @@ test('so much pulp is so many nuts', () => {
       // So little pulp that the tools keep all the milk, or more than the machine's last load: nothing else.
       else expect(['pulp-out-of-reach', 'no-milk']).toContain(result.refusal.code);
     }),
-    { numRuns: 60 },
+    { numRuns: 150 },
   );
+});
+
+test('so little pulp that its milk would all stick to the tools is refused for that reason', () => {
+  const thick = workedRecipe('almond', 77, 1, 0.5);
+  const recipe: Recipe = {
+    ...thick,
+    waterPerNut: 2,
+    blend: { ...thick.blend, end: { by: 'seconds', seconds: 15 } },
+    strain: { ...thick.strain, squeeze: 'light' },
+  };
+  const result = backwards(recipe, { want: 'pulp', massG: 20 }, USUAL_SURROUNDINGS);
+  expect(!result.ok && result.refusal.code).toBe('no-milk');
 });
 
 test('backwards(forwards(x)) = x: milk and solids lead back to nuts and water', () => {

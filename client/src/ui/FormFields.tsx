@@ -33,7 +33,7 @@ export function FormName<F extends FieldValues>({
       render={({ field, fieldState }) => (
         <NameField
           label={label}
-          value={(field.value) ?? ''}
+          value={field.value ?? ''}
           onChange={(text) => field.onChange(shape(text))}
           onBlur={field.onBlur}
           maxLength={maxLength}
