@@ -38,6 +38,15 @@ test.describe('handles on a phone', () => {
     expect((await onBench(page)).waterPerNut).toBe(before.waterPerNut);
   });
 
+  test('the jar stays under the finger, however far it is pulled', async ({ page }) => {
+    const jar = page.getByRole('slider', { name: 'Water in the jar' });
+    for (let i = 0; i < 4; i++) await drag(page, jar, [0.3, 0.5], [0.3, 0.02]);
+    await expect(jar).toBeVisible();
+    for (let i = 0; i < 4; i++) await drag(page, jar, [0.3, 0.5], [0.3, 1.5]);
+    await expect(jar).toBeVisible();
+    await expect(outcome(page)).toContainText(/\d+ mL/);
+  });
+
   test('the water line by keys: ten millilitres a press', async ({ page }) => {
     const jar = page.getByRole('slider', { name: 'Water in the jar' });
     await jar.focus();

@@ -43,6 +43,26 @@ const into = (path, link) => async (page) => {
 
 await shoot('now', PHONE, 'light', open('/'));
 await shoot('bench', PHONE, 'light', open('/bench'));
+const down = (label, where) => async (page) => {
+  await page.goto(`${url}/bench`);
+  await page.waitForTimeout(1500);
+  await where(page).evaluate((element) => element.scrollIntoView({ block: 'start' }));
+  // From under the figures that stay in sight.
+  await page.getByLabel(label, { exact: true }).evaluate((element) => element.scrollBy(0, -12));
+};
+const region = (name) => (page) => page.getByRole('region', { name });
+await shoot('bench-handles', PHONE, 'light', down('The recipe', region('Water to nuts')));
+await shoot('pour', PHONE, 'light', down('The recipe', region('The pour')));
+await shoot('curves', PHONE, 'dark', down('The recipe', region('What if')));
+await shoot('beside-wide', WIDE, 'light', async (page) => {
+  await page.goto(`${url}/bench`);
+  await page.getByRole('button', { name: 'Lay a copy beside it' }).click();
+  const squeeze = page.getByRole('radiogroup', { name: 'Squeeze on the copy' });
+  await squeeze.getByRole('radio', { name: 'Hard' }).click();
+  await page.getByRole('table', { name: 'What differs' }).waitFor();
+  await region('Two ways side by side')(page).evaluate((element) => element.scrollIntoView());
+});
+await shoot('recipes', PHONE, 'light', open('/recipes'));
 await shoot('bench-wide', WIDE, 'dark', open('/bench'));
 await shoot('counter', PHONE, 'light', into('/counter', /^Open/));
 await shoot('shelf', PHONE, 'light', open('/shelf'));

@@ -70,23 +70,30 @@ function useUndoKeys({ undo, redo }: Draft): void {
   }, [undo, redo]);
 }
 
-/** The recipe with so much water over the nuts it has: in its own terms, nuts or milk. */
+/**
+ * The recipe with so much water over the nuts it has: in its own terms, nuts or milk. Where no batch would come of it
+ * the recipe stays as it is, so that the jar does not vanish from under the finger.
+ */
 function withWater(
   recipe: Recipe,
   nutG: number,
   waterMl: number,
   around: KnownKitchen,
   own: readonly OwnIngredient[],
-) {
+): Recipe {
   const poured: Recipe = {
     ...recipe,
     amount: { by: 'nuts', massG: nutG },
     waterPerNut: (waterMl * WATER_G_PER_ML) / nutG,
   };
-  if (recipe.amount.by === 'nuts') return poured;
   const made = predict(poured, around, own);
   if (!made.ok) return recipe;
-  return { ...poured, amount: { by: 'milk' as const, volumeMl: Math.round(made.value.milk.volumeMl) } };
+  if (recipe.amount.by === 'nuts') return poured;
+  const asMilk: Recipe = {
+    ...poured,
+    amount: { by: 'milk', volumeMl: Math.round(made.value.milk.volumeMl) },
+  };
+  return predict(asMilk, around, own).ok ? asMilk : recipe;
 }
 
 function ThePour({ prediction, kitchen }: { prediction: Prediction; kitchen: KnownKitchen }) {
