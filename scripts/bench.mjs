@@ -1,13 +1,12 @@
 // npm run bench: how fast it is, each figure beside the limit it was promised under. Run with tsx; nothing here fails
 // a test: a busy machine is slow.
-import { spawn } from 'node:child_process';
-import { mkdtempSync, readFileSync, readdirSync, rmSync } from 'node:fs';
-import { tmpdir } from 'node:os';
+import { readFileSync, readdirSync } from 'node:fs';
 import { join } from 'node:path';
 import { gzipSync } from 'node:zlib';
 import { chromium as browserOf } from 'playwright-core';
 import { USUAL_SURROUNDINGS, backwards, plainRecipe, predict } from '../core/src/index.ts';
 import { ROOT, chromium, site } from './setUp.mjs';
+import { demoServer } from './demoServer.mjs';
 
 const rows = [];
 const note = (what, figure, limit, unit, digits = 0) =>
@@ -81,17 +80,7 @@ note(
 const all = readdirSync(join(ROOT, 'client/dist/_expo/static/js/web')).filter((name) => name.endsWith('.js'));
 console.log(`${all.length} scripts in all; ${scripts.length} of them come first.`);
 
-const dataDir = mkdtempSync(join(tmpdir(), 'humble-churn-bench-'));
-const server = spawn(process.execPath, ['--import', 'tsx', 'server/src/main.ts', '--demo'], {
-  cwd: ROOT,
-  env: { ...process.env, DATA_DIR: dataDir, PORT: '0' },
-});
-const url = await new Promise((resolve) => {
-  server.stdout.on('data', (chunk) => {
-    const found = /http:\/\/127\.0\.0\.1:\d+/.exec(String(chunk));
-    if (found) resolve(found[0]);
-  });
-});
+const { url, stop } = await demoServer();
 const browser = await browserOf.launch({
   executablePath: '/usr/bin/chromium',
   args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking'],
@@ -166,8 +155,7 @@ try {
   note('2,000 draws in the worker, longest', draws[draws.length - 1], 100, 'ms', 1);
 } finally {
   await browser.close();
-  server.kill();
-  rmSync(dataDir, { recursive: true, force: true });
+  stop();
 }
 console.log(
   `\n${'what'.padEnd(48)}${'measured'.padStart(12)}${'promised'.padStart(12)}${'ratio'.padStart(8)}`,

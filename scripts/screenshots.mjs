@@ -1,25 +1,13 @@
 // One current picture of each main view from the demo kitchen, into docs/screenshots.
-import { spawn } from 'node:child_process';
-import { mkdtempSync, rmSync } from 'node:fs';
-import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { chromium as browserOf } from 'playwright-core';
 import { ROOT, chromium, packages, say, site } from './setUp.mjs';
+import { demoServer } from './demoServer.mjs';
 
 await packages();
 await site();
 await chromium();
-const dataDir = mkdtempSync(join(tmpdir(), 'humble-churn-shots-'));
-const server = spawn(process.execPath, ['--import', 'tsx', 'server/src/main.ts', '--demo'], {
-  cwd: ROOT,
-  env: { ...process.env, DATA_DIR: dataDir, PORT: '0' },
-});
-const url = await new Promise((resolve) => {
-  server.stdout.on('data', (chunk) => {
-    const found = /http:\/\/127\.0\.0\.1:\d+/.exec(String(chunk));
-    if (found) resolve(found[0]);
-  });
-});
+const { url, stop } = await demoServer();
 const browser = await browserOf.launch({
   executablePath: '/usr/bin/chromium',
   args: ['--no-sandbox', '--disable-gpu'],
@@ -72,5 +60,4 @@ await shoot('notebook', PHONE, 'light', open('/notebook'));
 await shoot('record', PHONE, 'light', into('/notebook', /^Walnut/));
 await shoot('kitchen', PHONE, 'light', open('/kitchen'));
 await browser.close();
-server.kill();
-rmSync(dataDir, { recursive: true, force: true });
+stop();

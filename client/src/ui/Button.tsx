@@ -79,6 +79,7 @@ const styles = StyleSheet.create({
     paddingVertical: SPACE.small,
     borderRadius: 10,
     borderWidth: 1,
+    maxWidth: '100%',
   },
   iconOnly: { paddingHorizontal: SPACE.small },
   label: { textAlign: 'center', flexShrink: 1 },

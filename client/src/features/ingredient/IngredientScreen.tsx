@@ -10,7 +10,7 @@ import { StyleSheet, View } from 'react-native';
 import { useAddIngredient } from '../../wire/queries';
 import { Button } from '../../ui/Button';
 import { Choice } from '../../ui/Choice';
-import { NameField } from '../../ui/NameField';
+import { FormChoice, FormName } from '../../ui/FormFields';
 import { Notice } from '../../ui/Notice';
 import { Panel } from '../../ui/Panel';
 import { QuantityField } from '../../ui/QuantityField';
@@ -80,47 +80,27 @@ export function IngredientScreen() {
         marked as a guess.
       </Words>
       <Panel title="What it is">
-        <Controller
+        <FormName
           control={control}
           name="name"
-          render={({ field }) => (
-            <NameField
-              label="Name"
-              value={field.value}
-              onChange={field.onChange}
-              onBlur={field.onBlur}
-              maxLength={60}
-              error={errors.name ? nameTrouble(errors.name.message, field.value) : null}
-              note="Only sweet almonds: bitter almonds, stone-fruit kernels and raw beans are poisonous."
-            />
-          )}
+          label="Name"
+          trouble={errors.name ? nameTrouble(errors.name.message) : ''}
+          note="Only sweet almonds: bitter almonds, stone-fruit kernels and raw beans are poisonous."
         />
-        <Controller
+        <FormChoice
           control={control}
           name="kind"
-          render={({ field }) => (
-            <Choice
-              label="It is a"
-              value={field.value}
-              onChange={field.onChange}
-              options={[
-                { value: 'nut', label: 'Nut' },
-                { value: 'seed', label: 'Seed' },
-              ]}
-            />
-          )}
+          label="It is a"
+          options={[
+            { value: 'nut', label: 'Nut' },
+            { value: 'seed', label: 'Seed' },
+          ]}
         />
-        <Controller
+        <FormChoice
           control={control}
           name="allergen"
-          render={({ field }) => (
-            <Choice
-              label="Allergen on the pack"
-              value={field.value}
-              onChange={field.onChange}
-              options={ALLERGENS.map((allergen) => ({ value: allergen, label: allergen }))}
-            />
-          )}
+          label="Allergen on the pack"
+          options={ALLERGENS.map((allergen) => ({ value: allergen, label: allergen }))}
         />
       </Panel>
       <Panel title="In 100 g">
@@ -156,8 +136,9 @@ export function IngredientScreen() {
   );
 }
 
-function nameTrouble(message: string | undefined, value: string): string {
-  return value.trim() === '' ? 'Give it a name.' : (message ?? 'At most 60 letters.');
+/** A sentence of ours where it is refused for what it names; the schema's own words are for programs. */
+function nameTrouble(message: string | undefined): string {
+  return message !== undefined && message.startsWith('“') ? message : 'Give it a name of up to 60 letters.';
 }
 
 function FigureField({

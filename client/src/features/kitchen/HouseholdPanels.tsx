@@ -36,7 +36,7 @@ function Entry({ name, onRemove, children }: { name: string; onRemove: () => voi
     <View style={[styles.entry, { borderColor: colour.line }]}>
       {children}
       <View style={styles.row}>
-        <Button label={`Take ${name} out`} icon={Trash2} kind="quiet" onPress={onRemove} />
+        <Button label="Take out" hint={`Take out ${name}`} icon={Trash2} kind="quiet" onPress={onRemove} />
       </View>
     </View>
   );
