@@ -37,9 +37,14 @@ export function readMass(massG: number): string {
   return `${Math.round(massG)} g`;
 }
 
+/** A temperature in the kitchen's own degrees. */
+export function tempIn(tempC: number, measures: Measures): number {
+  return measures === 'metric' ? tempC : tempC * 1.8 + 32;
+}
+
 /** A temperature to a whole degree. */
 export function shownTemp(tempC: number, measures: Measures): string {
-  return measures === 'metric' ? `${Math.round(tempC)} °C` : `${Math.round(tempC * 1.8 + 32)} °F`;
+  return `${Math.round(tempIn(tempC, measures))} ${measures === 'metric' ? '°C' : '°F'}`;
 }
 
 /** A stretch of time in at most two units: `45 s`, `1 min 20 s`, `10 h`, `3 d 4 h`. */

@@ -10,9 +10,11 @@ import { HOLDS_THE_PAGE, slideKeys, useDrag } from './useDrag';
 
 export interface CurveLine {
   name: string;
-  /** Aligned with `xs`. */
+  /** What the figures at its side are in. */
+  unit: string;
+  /** Aligned with `xs`, in that unit. */
   ys: readonly number[];
-  /** A y with its unit, as text. */
+  /** A y as text, with its unit. */
   words: (y: number) => string;
   /** A y worth a line of its own across the plot, such as a limit. */
   limit?: { y: number; words: string };
@@ -145,7 +147,7 @@ export function Curve({ title, xs, xName, xWords, lines, now, usual, width }: Pr
                   strokeWidth={2}
                 />
                 <SvgText x={LEFT + 8} y={top + 17} fontSize={14} fontFamily={FONT.strong} fill={colour.ink}>
-                  {one.name}
+                  {`${one.name}, ${one.unit}`}
                 </SvgText>
               </G>
             );

@@ -1,5 +1,5 @@
 import type { Curves, Ingredient, Prediction, Recipe } from '@humble-churn/core';
-import { shownDuration, shownMass, shownTemp, shownVolume, soakAdvice } from '@humble-churn/core';
+import { gPer, mlPer, shownDuration, shownMass, shownVolume, soakAdvice, tempIn } from '@humble-churn/core';
 import { View } from 'react-native';
 import { Curve } from '../../ui/Curve';
 import { Panel } from '../../ui/Panel';
@@ -7,6 +7,7 @@ import { Words } from '../../ui/Words';
 import { SPACE } from '../../ui/theme';
 import { useWidth } from '../../ui/useWidth';
 import type { KnownKitchen } from '../../wire/queries';
+import { CUP_NAMES } from '../kitchen/words';
 
 interface Props {
   curves: Curves;
@@ -20,6 +21,10 @@ interface Props {
 export default function CurvesPanel({ curves, recipe, ingredient, prediction, kitchen }: Props) {
   const { width, onLayout } = useWidth(320);
   const { ratio, seconds, soak } = curves;
+  const us = kitchen.measures === 'us';
+  const volumeUnit = us ? 'cups' : 'mL';
+  const massUnit = us ? 'oz' : 'g';
+  const unitMl = mlPer(volumeUnit, kitchen.cupSystem);
   const usualRatio = { from: 3, to: 7, words: 'usual, 1 to 3 up to 1 to 7 by weight' };
   const advice =
     ingredient && recipe.soak.method !== 'none' ? soakAdvice(ingredient, recipe.soak.method, kitchen) : null;
@@ -37,12 +42,14 @@ export default function CurvesPanel({ curves, recipe, ingredient, prediction, ki
             usual={usualRatio}
             lines={[
               {
-                name: 'Milk, mL',
-                ys: ratio.map((point) => point.milkMl),
-                words: (y) => shownVolume(y, kitchen),
+                name: 'Milk',
+                unit: volumeUnit === 'cups' ? CUP_NAMES[kitchen.cupSystem] : volumeUnit,
+                ys: ratio.map((point) => point.milkMl / unitMl),
+                words: (y) => shownVolume(y * unitMl, kitchen),
               },
               {
-                name: 'Solids, %',
+                name: 'Solids',
+                unit: '%',
                 ys: ratio.map((point) => point.solidsPct),
                 words: (y) => `${y.toFixed(1)} %`,
                 dashed: true,
@@ -60,16 +67,21 @@ export default function CurvesPanel({ curves, recipe, ingredient, prediction, ki
             now={prediction.blend.secondsPerLoad}
             lines={[
               {
-                name: 'Broken up, %',
+                name: 'Broken up',
+                unit: '%',
                 ys: seconds.map((point) => point.rupture * 100),
                 words: (y) => `${Math.round(y)} %`,
               },
               {
-                name: 'Ends at, °C',
-                ys: seconds.map((point) => point.endTempC),
-                words: (y) => shownTemp(y, kitchen.measures),
+                name: 'Ends at',
+                unit: us ? '°F' : '°C',
+                ys: seconds.map((point) => tempIn(point.endTempC, kitchen.measures)),
+                words: (y) => `${Math.round(y)} ${us ? '°F' : '°C'}`,
                 dashed: true,
-                limit: { y: recipe.blend.warmthLimitC, words: 'your limit' },
+                limit: {
+                  y: tempIn(recipe.blend.warmthLimitC, kitchen.measures),
+                  words: 'your limit',
+                },
               },
             ]}
           />
@@ -91,9 +103,10 @@ export default function CurvesPanel({ curves, recipe, ingredient, prediction, ki
             })}
             lines={[
               {
-                name: 'Taken up, g',
-                ys: soak.map((point) => point.uptakeG),
-                words: (y) => shownMass(y, kitchen),
+                name: 'Taken up',
+                unit: massUnit,
+                ys: soak.map((point) => point.uptakeG / gPer(massUnit)),
+                words: (y) => shownMass(y * gPer(massUnit), kitchen),
               },
             ]}
           />
