@@ -227,6 +227,37 @@ test('while the server is away the page says so, keeps what was typed, and goes 
   await expect(page.getByText('Jug, bag and jars')).toBeVisible();
 });
 
+test('a screen not opened yet opens while the server is away, and says what it lacks', async ({
+  page,
+  empty,
+}) => {
+  await page.goto(empty.url);
+  await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
+  const names = await page.evaluate(() =>
+    [...document.querySelectorAll<HTMLLinkElement>('link[rel=prefetch]')].map((link) => link.href),
+  );
+  expect(names.length).toBeGreaterThan(10);
+  await expect
+    .poll(() =>
+      page.evaluate(
+        (wanted) =>
+          wanted
+            .filter((href) => performance.getEntriesByName(href).length === 0)
+            .map((href) => href.slice(-40)),
+        names,
+      ),
+    )
+    .toEqual([]);
+  await empty.stop();
+  await page.getByRole('link', { name: 'Shelf' }).click();
+  await expect(page.getByRole('heading', { name: 'Shelf' })).toBeVisible();
+  await page.getByRole('link', { name: 'Notebook' }).click();
+  await expect(page.getByRole('heading', { name: 'Notebook' })).toBeVisible();
+  await empty.start();
+  await page.getByRole('button', { name: 'Try again' }).click();
+  await expect(page.getByText('does not answer')).toBeHidden();
+});
+
 test('a batch can be given up, and brought back', async ({ page, empty }) => {
   await startQuickBatch(page, empty.url);
   await page.getByRole('button', { name: 'Give this batch up' }).click();

@@ -1,4 +1,4 @@
-import { existsSync } from 'node:fs';
+import { existsSync, readFileSync, readdirSync } from 'node:fs';
 import { join } from 'node:path';
 import compression from 'compression';
 import type { Express } from 'express';
@@ -29,6 +29,21 @@ export const pageHeaders = helmet({
   strictTransportSecurity: false,
 });
 
+const SCRIPTS = '_expo/static/js/web';
+
+/**
+ * The page, with word of every script of the app: a browser fetches them when it is idle, so that a screen not opened
+ * yet still opens when the server is away.
+ */
+function pageWithScripts(siteDir: string, page: string): string {
+  const html = readFileSync(page, 'utf8');
+  const folder = join(siteDir, SCRIPTS);
+  const names = existsSync(folder) ? readdirSync(folder).filter((name) => name.endsWith('.js')) : [];
+  // The names as the app itself asks for them, brackets and all: only then is it the same address.
+  const links = names.map((name) => `<link rel="prefetch" as="script" href="/${SCRIPTS}/${name}">`);
+  return html.replace('</head>', `${links.join('')}</head>`);
+}
+
 /** Serves the exported app; any path that is no file is one of its screens. */
 export function serveSite(app: Express, siteDir: string): void {
   app.use(compression());
@@ -48,6 +63,6 @@ export function serveSite(app: Express, siteDir: string): void {
         'The app is not built yet: start it with “npm run demo” or “npm start”.',
       );
     }
-    response.set('Cache-Control', 'no-cache').sendFile(page);
+    response.set('Cache-Control', 'no-cache').type('html').send(pageWithScripts(siteDir, page));
   });
 }

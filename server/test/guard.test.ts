@@ -136,3 +136,14 @@ test('nothing that was sent comes back in a fault', async () => {
   );
   expect(text).not.toContain('<script>');
 });
+
+test('the page has word of the scripts of screens that are opened later', async () => {
+  const response = await fetch(`${server.url}/bench`);
+  expect(response.headers.get('content-type')).toContain('text/html');
+  expect(response.headers.get('cache-control')).toBe('no-cache');
+  const html = await response.text();
+  const href = '/_expo/static/js/web/[later]-1.js';
+  expect(html).toContain(`<link rel="prefetch" as="script" href="${href}">`);
+  const script = await fetch(`${server.url}${href}`);
+  expect(script.headers.get('cache-control')).toContain('immutable');
+});

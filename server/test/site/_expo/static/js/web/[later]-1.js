@@ -1,0 +1,1 @@
+// A screen that is opened later.
