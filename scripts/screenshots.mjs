@@ -30,10 +30,14 @@ const into = (path, link) => async (page) => {
 };
 
 await shoot('now', PHONE, 'light', open('/'));
-await shoot('bench', PHONE, 'light', open('/bench'));
-const down = (label, where) => async (page) => {
+// The bench also says how sure it is, once its worker has answered.
+const bench = async (page) => {
   await page.goto(`${url}/bench`);
-  await page.waitForTimeout(1500);
+  await page.getByText('Likely', { exact: true }).waitFor();
+};
+const down = (label, where) => async (page) => {
+  await bench(page);
+  await where(page).waitFor();
   await where(page).evaluate((element) => element.scrollIntoView({ block: 'start' }));
   // From under the figures that stay in sight.
   await page.getByLabel(label, { exact: true }).evaluate((element) => element.scrollBy(0, -12));
@@ -51,7 +55,8 @@ await shoot('beside-wide', WIDE, 'light', async (page) => {
   await region('Two ways side by side')(page).evaluate((element) => element.scrollIntoView());
 });
 await shoot('recipes', PHONE, 'light', open('/recipes'));
-await shoot('bench-wide', WIDE, 'dark', open('/bench'));
+await shoot('bench', PHONE, 'light', bench);
+await shoot('bench-wide', WIDE, 'dark', bench);
 await shoot('counter', PHONE, 'light', into('/counter', /^Open/));
 await shoot('shelf', PHONE, 'light', open('/shelf'));
 await shoot('shelf-wide', WIDE, 'light', open('/shelf'));

@@ -21,7 +21,7 @@ import { NotYet } from '../../ui/NotYet';
 import { Panel } from '../../ui/Panel';
 import { PourDrawing } from '../../ui/PourDrawing';
 import { Words } from '../../ui/Words';
-import { SPACE, WIDE_FROM_PX, useColours } from '../../ui/theme';
+import { SPACE, useColours } from '../../ui/theme';
 import { useWidth } from '../../ui/useWidth';
 import { AmountPanel } from './AmountPanel';
 import { BlendPanel } from './BlendPanel';
@@ -42,6 +42,9 @@ import { nameFor } from './words';
 const CurvesPanel = lazy(() => import('./CurvesPanel'));
 const BesidePanel = lazy(() => import('./BesidePanel'));
 const ValuePanel = lazy(() => import('./ValuePanel'));
+
+/** From this window width on recipe and outcome have room beside each other, the rail of places included. */
+const COLUMNS_FROM_PX = 1100;
 
 export function BenchScreen() {
   const kitchen = useKitchen();
@@ -116,7 +119,7 @@ function Bench({ kitchen, own }: { kitchen: KnownKitchen; own: readonly OwnIngre
   const colour = useColours();
   const router = useRouter();
   const { width } = useWindowDimensions();
-  const wide = width >= WIDE_FROM_PX;
+  const wide = width >= COLUMNS_FROM_PX;
   const draft = useDraft(kitchen.machine, kitchen.strainer);
   const { recipe, other, change } = draft;
   useUndoKeys(draft);

@@ -6,6 +6,7 @@ import { Panel } from '../../ui/Panel';
 import { QuantityField } from '../../ui/QuantityField';
 import { Words } from '../../ui/Words';
 import { SPACE } from '../../ui/theme';
+import { useWidth } from '../../ui/useWidth';
 import type { KnownKitchen } from '../../wire/queries';
 import { CUP_NAMES } from '../kitchen/words';
 import type { Draft } from './draft';
@@ -15,6 +16,8 @@ const MARKS = [1, 1.5, 2, 3, 4, 6, 8].map((value) => ({
   value,
   words: value === 1.5 ? '1½' : String(value),
 }));
+
+const WIDEST_DIAL_PX = 300;
 
 interface Props {
   waterPerNut: number;
@@ -37,20 +40,23 @@ export function RatioPanel({ waterPerNut, form, change, ingredient, kitchen }: P
     return null;
   };
   const cups = faces.waterCupsPerNutCup;
+  const { width: room, onLayout } = useWidth(WIDEST_DIAL_PX);
   return (
     <Panel title="Water to nuts">
-      <Dial
-        label="Cups of water to one cup of nuts"
-        value={Math.round(cups * 20) / 20}
-        min={1}
-        max={8}
-        step={0.05}
-        marks={MARKS}
-        usual={{ from: 3, to: 4 }}
-        valueWords={`1 to ${cups.toFixed(2)}`}
-        onChange={(value) => set(ratioFromCups(value, nutCupG, kitchen.cupSystem))}
-        width={300}
-      />
+      <View onLayout={onLayout}>
+        <Dial
+          label="Cups of water to one cup of nuts"
+          value={Math.round(cups * 20) / 20}
+          min={1}
+          max={8}
+          step={0.05}
+          marks={MARKS}
+          usual={{ from: 3, to: 4 }}
+          valueWords={`1 to ${cups.toFixed(2)}`}
+          onChange={(value) => set(ratioFromCups(value, nutCupG, kitchen.cupSystem))}
+          width={Math.min(WIDEST_DIAL_PX, room)}
+        />
+      </View>
       <Words kind="small" tone="soft" style={styles.middle}>
         {CUP_NAMES[kitchen.cupSystem]} of water to one of nuts; marked: usual, 1 to 3 and 1 to 4
       </Words>
