@@ -170,6 +170,7 @@ export function Curve({ title, xs, xName, xWords, lines, now, usual, width }: Pr
       <Words kind="small" tone="soft" live="polite">
         {reading}
         {usual ? `. Shaded: ${usual.words}` : ''}
+        {lines.map((one) => (one.limit ? `. Dotted: ${one.limit.words}` : ''))}
       </Words>
       <Button
         kind="quiet"
