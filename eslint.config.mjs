@@ -105,5 +105,9 @@ export default tseslint.config(
       globals: { window: 'writable', requestAnimationFrame: 'readonly', cancelAnimationFrame: 'readonly' },
     },
   },
+  {
+    files: ['client/public/*.js'],
+    languageOptions: { globals: { self: 'readonly', caches: 'readonly' } },
+  },
   prettier,
 );

@@ -7,6 +7,7 @@ const plain = (name) => ({
 });
 
 module.exports = {
+  testSequencer: './scripts/longestFirst.cjs',
   projects: [
     plain('core'),
     plain('contract'),

@@ -198,3 +198,22 @@ test('the kitchen’s measures hold everywhere', async ({ page, empty }) => {
   await page.getByRole('button', { name: 'Keep these settings' }).click();
   await expect(page.getByText('The kitchen is kept')).toBeVisible();
 });
+
+test('settings that were kept on the device and are old by now fill no form, and give way on any screen', async ({
+  page,
+  empty,
+}) => {
+  await page.goto(`${empty.url}/kitchen`);
+  await expect(page.getByRole('radio', { name: /g, mL/ })).toBeChecked();
+  const kept = (): Promise<string | null> => page.evaluate(() => localStorage.getItem('humble-churn.kept'));
+  await expect.poll(kept).toContain('"measures":"metric"');
+  // However new it looks, what was kept is not what the kitchen's other device has set meanwhile.
+  const old = (await kept())?.replace(/"dataUpdatedAt":\d+/g, `"dataUpdatedAt":${Date.now() + 3_600_000}`);
+  await page.request.patch(`${empty.url}/api/kitchen`, { data: { measures: 'us' } });
+  await page.addInitScript((text) => localStorage.setItem('humble-churn.kept', text), old ?? '');
+  await page.reload();
+  await expect(page.getByRole('radio', { name: /oz, cups/ })).toBeChecked();
+  await page.goto(`${empty.url}/bench`);
+  await expect(outcome(page)).toContainText(/oz nuts/);
+  await page.request.patch(`${empty.url}/api/kitchen`, { data: { measures: 'metric' } });
+});

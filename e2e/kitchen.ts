@@ -7,6 +7,8 @@ import { fileURLToPath } from 'node:url';
 import type { Page } from '@playwright/test';
 import { test as base, expect } from '@playwright/test';
 
+/** Where the kitchens stand; another zone shows what the app does at another time of day. */
+const ZONE = process.env['KITCHEN_ZONE'] ?? 'Europe/Lisbon';
 const ROOT = join(dirname(fileURLToPath(import.meta.url)), '..');
 
 /** The real server over the real export, on a folder of its own. It can be stopped, killed and started again. */
@@ -22,7 +24,7 @@ export class Kitchen {
     this.url = await new Promise<string>((resolve, reject) => {
       const child = spawn(process.execPath, ['--import', 'tsx', 'server/src/main.ts', ...this.args], {
         cwd: ROOT,
-        env: { ...process.env, TZ: 'Europe/Lisbon', DATA_DIR: this.dataDir, PORT: this.port },
+        env: { ...process.env, TZ: ZONE, DATA_DIR: this.dataDir, PORT: this.port },
         stdio: ['ignore', 'pipe', 'pipe'],
       });
       this.child = child;
@@ -85,7 +87,10 @@ export const test = base.extend<{ quiet: undefined }, Kitchens>({
       const said: string[] = [];
       page.on('pageerror', (error) => said.push(`error: ${error.message}`));
       page.on('console', (message) => {
-        const expected = /Failed to load resource|ERR_CONNECTION_REFUSED/.test(message.text());
+        const expected =
+          /Failed to load resource|ERR_CONNECTION_REFUSED|error occurred when fetching the script/.test(
+            message.text(),
+          );
         if (message.type() === 'error' && !expected) said.push(message.text());
       });
       page.on('request', (request) => {

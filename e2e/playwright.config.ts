@@ -13,7 +13,7 @@ export default defineConfig({
   use: {
     browserName: 'chromium',
     viewport: { width: 390, height: 844 },
-    timezoneId: 'Europe/Lisbon',
+    timezoneId: process.env['KITCHEN_ZONE'] ?? 'Europe/Lisbon',
     trace: 'retain-on-failure',
     launchOptions: {
       executablePath: '/usr/bin/chromium',

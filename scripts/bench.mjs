@@ -4,7 +4,19 @@ import { readFileSync, readdirSync } from 'node:fs';
 import { join } from 'node:path';
 import { gzipSync } from 'node:zlib';
 import { chromium as browserOf } from 'playwright-core';
-import { USUAL_SURROUNDINGS, backwards, plainRecipe, predict } from '../core/src/index.ts';
+import {
+  GUIDE,
+  USUAL_SURROUNDINGS,
+  backwards,
+  batchState,
+  plainRecipe,
+  planJob,
+  planKitchen,
+  predict,
+  replan,
+  schedule,
+  waysStillOpen,
+} from '../core/src/index.ts';
 import { ROOT, chromium, site } from './setUp.mjs';
 import { demoServer } from './demoServer.mjs';
 
@@ -56,6 +68,39 @@ note(
   'ms',
   3,
 );
+
+const nowMs = Date.UTC(2026, 0, 10, 15, 30);
+const HOUR_MS = 3_600_000;
+const daysOf = { wakingFrom: '06:30', wakingTo: '22:30', quietFrom: '21:00', quietTo: '07:30' };
+const made = predict(plain, USUAL_SURROUNDINGS).value;
+const wish = (hours) => ({ id: 'a', glassMs: nowMs + hours * HOUR_MS, fresh: false, soakedAlready: false });
+const bowls = [{ volumeMl: 1500, count: 2 }];
+const days = (hours) => planKitchen({ ...daysOf, bowls }, 'Europe/Lisbon', nowMs, wish(hours).glassMs, []);
+const jobOf = (hours) => planJob(wish(hours), plain, made, USUAL_SURROUNDINGS, []);
+const threeDays = days(72);
+const three = jobOf(72);
+note('a plan three days ahead', medianUs(() => schedule([three], threeDays), 20) / 1000, 50, 'ms', 2);
+const tonight = days(4.5);
+note(
+  'what still fits when the night was missed',
+  medianUs(() => waysStillOpen(wish(4.5), plain, USUAL_SURROUNDINGS, [], tonight), 1) / 1000,
+  100,
+  'ms',
+  1,
+);
+const planned = {
+  type: 'planned',
+  id: 'p',
+  atMs: nowMs,
+  recipe: plain,
+  prediction: made,
+  sureness: null,
+  around: USUAL_SURROUNDINGS,
+  budgetH: 96,
+  guide: GUIDE,
+};
+const making = batchState([planned]);
+note('a batch computed anew', medianUs(() => replan(making, [], nowMs), 200) / 1000, 5, 'ms', 2);
 
 await site();
 await chromium();

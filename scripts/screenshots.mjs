@@ -58,8 +58,45 @@ await shoot('recipes', PHONE, 'light', open('/recipes'));
 await shoot('bench', PHONE, 'light', bench);
 await shoot('bench-wide', WIDE, 'dark', bench);
 await shoot('counter', PHONE, 'light', into('/counter', /^Open/));
+// A batch of its own, made up to where the blades run and where the milk is weighed.
+async function toTheBlades(page) {
+  const press = (name) => page.getByRole('button', { name }).click();
+  await page.goto(url);
+  await press(/^Soak again/);
+  await press('They soak: start the clock');
+  await press('End the soak now');
+  await press('Drain and rinse: done');
+  await press(/go on without$/);
+  await press('Start blending');
+  await page.waitForTimeout(9000);
+}
+await shoot('blending', PHONE, 'light', toTheBlades);
+await shoot('weighing', PHONE, 'dark', async (page) => {
+  const press = (name) => page.getByRole('button', { name }).click();
+  await page.goto(`${url}/counter`);
+  await page.getByRole('link', { name: /^Open/ }).filter({ hasText: 'Blend' }).click();
+  await press(/^(Stop blending now|Blending: done)$/);
+  await press(/^Feel.*: done$/);
+  const squeeze = page.getByRole('button', { name: 'Squeeze: done' });
+  for (let pour = 1; !(await squeeze.isVisible()); pour++) {
+    await page.getByRole('button', { name: new RegExp(`^Strain, pour ${pour} .*: done$`) }).click();
+    await page.waitForTimeout(300);
+  }
+  await press('Squeeze: done');
+  await press('Use the simulated scale');
+  await page.getByRole('textbox', { name: 'Lies on it' }).fill('634');
+  await page.getByRole('button', { name: /^Take 63\d g as milk$/ }).waitFor();
+  await page.getByRole('main').evaluate((element) => element.scrollTo(0, 0));
+});
+const days = async (page) => {
+  await page.goto(`${url}/days`);
+  await page.getByRole('radio', { name: 'Walnut for baking' }).click();
+  await page.getByText('it fits like this').waitFor();
+  await page.getByRole('main').evaluate((element) => element.scrollTo(0, 0));
+};
+await shoot('days', PHONE, 'light', days);
+await shoot('days-wide', WIDE, 'light', days);
 await shoot('shelf', PHONE, 'light', open('/shelf'));
-await shoot('shelf-wide', WIDE, 'light', open('/shelf'));
 await shoot('jar', PHONE, 'dark', into('/shelf', /^Open/));
 await shoot('notebook', PHONE, 'light', open('/notebook'));
 await shoot('record', PHONE, 'light', into('/notebook', /^Walnut/));

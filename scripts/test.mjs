@@ -25,16 +25,28 @@ mkdirSync(join(ROOT, '.build'), { recursive: true });
 rmSync(UNIT, { force: true });
 rmSync(BROWSER, { force: true });
 
-let good = await stage('Lint', 'npx', ['eslint', '.']);
-good = (await stage('Format', 'npx', ['prettier', '--check', '.'])) && good;
-for (const folder of WORKSPACES) {
-  good = (await stage(`Types of ${folder}`, 'npx', ['tsc', '-p', folder])) && good;
+async function style() {
+  const linted = await stage('Lint', 'npx', ['eslint', '.']);
+  return (await stage('Format', 'npx', ['prettier', '--check', '.'])) && linted;
 }
-good =
-  (await stage('Unit and server tests', 'npx', ['jest', '--json', `--outputFile=${UNIT}`, '--silent'])) &&
-  good;
+
+async function types() {
+  let sound = true;
+  for (const folder of WORKSPACES) {
+    sound = (await stage(`Types of ${folder}`, 'npx', ['tsc', '-p', folder])) && sound;
+  }
+  return sound;
+}
+
+// Each takes one core and neither minds the other.
+let good = (await Promise.all([style(), types()])).every(Boolean);
+// Chromium is fetched meanwhile: that takes the network and the disk rather than a core.
+const [unitGood] = await Promise.all([
+  stage('Unit and server tests', 'npx', ['jest', '--json', `--outputFile=${UNIT}`, '--silent']),
+  chromium(),
+]);
+good = unitGood && good;
 await site();
-await chromium();
 good =
   (await stage('Browser tests', 'npx', ['playwright', 'test', '-c', 'e2e/playwright.config.ts'])) && good;
 

@@ -1,30 +1,47 @@
-import { QueryClientProvider } from '@tanstack/react-query';
+import { PersistQueryClientProvider } from '@tanstack/react-query-persist-client';
 import { useFonts } from 'expo-font';
 import { Slot } from 'expo-router';
 import { StatusBar } from 'expo-status-bar';
 import { useState } from 'react';
+import { DevicesHost } from '~/devices/useDevice';
+import { Caller } from '~/features/counter/Caller';
 import { Shell } from '~/ui/Shell';
 import { ThemeProvider } from '~/ui/ThemeProvider';
 import { ToastHost } from '~/ui/Toast';
-import { newQueryClient } from '~/wire/queries';
+import { Reach } from '~/wire/Reach';
+import { isKept, keptCache } from '~/wire/keptCache';
+import { KEPT_FOR_MS, newQueryClient, sendWaiting } from '~/wire/queries';
 import SansRegular from '@fontsource/alegreya-sans/files/alegreya-sans-latin-400-normal.woff2';
 import SansBold from '@fontsource/alegreya-sans/files/alegreya-sans-latin-700-normal.woff2';
 import PetronaSemibold from '@fontsource/petrona/files/petrona-latin-600-normal.woff2';
 
 export default function Layout() {
   const [client] = useState(newQueryClient);
+  const [persister] = useState(keptCache);
   // Text shows in the device's own face until these have arrived; nothing waits for them.
   useFonts({ HumbleText: SansRegular, HumbleStrong: SansBold, HumbleTitle: PetronaSemibold });
   return (
-    <QueryClientProvider client={client}>
+    <PersistQueryClientProvider
+      client={client}
+      persistOptions={{
+        persister,
+        maxAge: KEPT_FOR_MS,
+        dehydrateOptions: { shouldDehydrateQuery: isKept, shouldDehydrateMutation: () => false },
+      }}
+      onSuccess={() => sendWaiting(client)}
+    >
+      <Reach />
+      <Caller />
       <ThemeProvider>
         <StatusBar style="auto" />
         <ToastHost>
-          <Shell>
-            <Slot />
-          </Shell>
+          <DevicesHost>
+            <Shell>
+              <Slot />
+            </Shell>
+          </DevicesHost>
         </ToastHost>
       </ThemeProvider>
-    </QueryClientProvider>
+    </PersistQueryClientProvider>
   );
 }

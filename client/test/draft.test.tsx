@@ -1,18 +1,12 @@
 import { act, renderHook } from '@testing-library/react-native';
 import { predict } from '@humble-churn/core';
 import { firstRecipe, keepOnBench, useDraft } from '~/features/bench/draft';
+import { emptyDeviceStorage } from './deviceStorage';
 
-const store = new Map<string, string>();
+let store: Map<string, string>;
 
 beforeEach(() => {
-  store.clear();
-  Object.defineProperty(globalThis, 'localStorage', {
-    configurable: true,
-    value: {
-      getItem: (key: string) => store.get(key) ?? null,
-      setItem: (key: string, value: string) => store.set(key, value),
-    },
-  });
+  store = emptyDeviceStorage();
 });
 
 const bench = () => renderHook(() => useDraft());

@@ -20,6 +20,7 @@ function stateOf(recipe: Recipe): BatchState {
     sureness: null,
     around,
     budgetH: 96,
+    guide: 2,
   };
   const state = batchState([plan]);
   if (!state) throw new Error('no state');
@@ -30,7 +31,7 @@ function guideOf(recipe: Recipe, kind: string, manner = METRIC as typeof METRIC 
   const state = stateOf(recipe);
   const step = state.steps.find((one) => one.kind === kind);
   if (!step) throw new Error(`no ${kind}`);
-  const { todo, lookFor, caution } = stepGuide(step, state, manner);
+  const { todo, lookFor, caution } = stepGuide(step, state, state.prediction, manner);
   return { all: [...todo, lookFor ?? '', caution ?? ''].join(' '), caution, todo };
 }
 
@@ -50,9 +51,10 @@ describe('what the counter says', () => {
     expect(guideOf(recipe, 'weigh').all).toMatch(
       /of coconut water for blending.*of ice.*medjool date.*to blend in/,
     );
-    expect(guideOf(recipe, 'blend').all).toMatch(/Ice last.*Rinse the jug with/);
-    expect(guideOf(recipe, 'bottle').all).toMatch(/Stir into the expected 1000 mL.*0\.5 g.*fine salt/);
-    expect(guideOf(base, 'bottle').all).not.toMatch(/Stir/);
+    expect(guideOf(recipe, 'blend').all).toMatch(/Ice last/);
+    expect(guideOf(recipe, 'rinse').all).toMatch(/Rinse the jug with/);
+    expect(guideOf(recipe, 'finish').all).toMatch(/Into the expected 1000 mL of milk: 0\.5 g.*fine salt/);
+    expect(stateOf(base).steps.map((step) => step.kind)).not.toContain('finish');
   });
 
   test('weighs out what was computed, in the kitchen’s measures', () => {
@@ -80,10 +82,32 @@ describe('what the counter says', () => {
   });
 
   test('straining names the tool and the squeeze, and the two hours', () => {
-    expect(guideOf(base, 'strain').all).toMatch(/fine bag.*firm squeeze/);
+    expect(guideOf(base, 'strain').all).toMatch(/fine bag/);
+    expect(guideOf(base, 'squeeze').all).toMatch(/Firm squeeze/);
     expect(guideOf(base, 'strain').caution).toMatch(/two hours/);
     const unstrained: Recipe = { ...base, strain: { ...base.strain, strainer: 'none' } };
     expect(guideOf(unstrained, 'strain').all).not.toMatch(/squeeze/);
+  });
+
+  test('every step of the longest batch says what to do', () => {
+    const longest: Recipe = {
+      ...base,
+      peel: 'pinch',
+      soak: { ...base.soak, method: 'hot', hours: 0.5, pourTempC: 95 },
+      blend: { ...base.blend, fillLineMl: 700, waterOrder: 'thick-first' },
+      strain: { ...base.strain, washShare: 0.2 },
+      additions: [{ addition: 'salt', when: 'after', gPerL: 0.5 }],
+    };
+    const state = stateOf(longest);
+    expect(new Set(state.steps.map((step) => step.kind)).size).toBe(17);
+    for (const step of state.steps) {
+      const { todo, lookFor } = stepGuide(step, state, state.prediction, METRIC);
+      expect(todo.length).toBeGreaterThan(0);
+      expect([...todo, lookFor ?? ''].join(' ')).not.toMatch(/NaN|undefined|null/);
+    }
+    expect(guideOf(longest, 'soak').caution).toMatch(/rinse cold, and blend below 30 °C/);
+    expect(guideOf(longest, 'drain').caution).toMatch(/below 30 °C/);
+    expect(guideOf(longest, 'wash').all).toMatch(/Pour \d+ mL of the water kept back/);
   });
 
   test('a cold press has its own words', () => {
@@ -94,10 +118,10 @@ describe('what the counter says', () => {
 
   test('loads are numbered when there are several', () => {
     const state = stateOf({ ...base, blend: { ...base.blend, fillLineMl: 700 } });
-    const names = state.steps.map((step) => stepName(step, state.prediction.blend.loads));
+    const names = state.steps.map((step) => stepName(step));
     expect(names).toContain('Blend, load 1 of 3');
     const one = stateOf(base);
-    expect(one.steps.map((step) => stepName(step, 1))).toContain('Blend');
+    expect(one.steps.map((step) => stepName(step))).toContain('Blend');
   });
 });
 

@@ -1,4 +1,5 @@
 import type { BatchEvent, BatchHappening } from '@humble-churn/core';
+import { MAX_LOADS } from '@humble-churn/core';
 import { z } from 'zod';
 import { OwnIngredientSchema } from './ingredient';
 import { InstantSchema, TimeZoneSchema, fromInstant } from './instant';
@@ -10,13 +11,34 @@ const volumeMl = z.number().min(0).max(60_000);
 const ReadingSchema = z.union([z.object({ massG }), z.object({ volumeMl })]);
 const JarIdSchema = z.uuid();
 const StepIdSchema = z.string().min(1).max(20);
+const secondsS = z
+  .number()
+  .min(1)
+  .max(86_400 * 3);
 const ReasonSchema = z.string().trim().min(1).max(200);
 
 /** What a client may say happened; planning is the server's to say. */
 export const HappeningSchema = z
   .discriminatedUnion('type', [
-    z.object({ type: z.literal('step-begun'), step: StepIdSchema }),
+    z.object({
+      type: z.literal('step-begun'),
+      step: StepIdSchema,
+      timerS: secondsS.nullable().default(null),
+    }),
+    z.object({ type: z.literal('step-paused'), step: StepIdSchema }),
+    z.object({ type: z.literal('time-added'), step: StepIdSchema, seconds: secondsS }),
     z.object({ type: z.literal('step-done'), step: StepIdSchema }),
+    z.object({
+      type: z.literal('soak-tended'),
+      what: z.enum(['water-changed', 'to-fridge', 'to-counter']),
+    }),
+    z.object({ type: z.literal('liquid-added'), volumeMl: z.number().min(1).max(20_000) }),
+    z.object({ type: z.literal('loads-split'), loads: z.number().int().min(1).max(MAX_LOADS) }),
+    z.object({
+      type: z.literal('probed'),
+      what: z.enum(['nuts', 'mix']),
+      tempC: z.number().min(-20).max(110),
+    }),
     z.object({
       type: z.literal('measured'),
       what: z.enum(['soaked', 'milk', 'pulp']),
@@ -52,13 +74,16 @@ export const HappeningSchema = z
   ])
   .meta({ id: 'Happening' }) satisfies z.ZodType<BatchHappening>;
 
-const PlannedSchema = z.object({
+/** The first line of a log. */
+export const PlannedSchema = z.object({
   type: z.literal('planned'),
   recipe: RecipeSchema,
   prediction: PlannedPredictionSchema,
   sureness: SurenessSchema.nullable().default(null),
   around: SurroundingsSchema,
   budgetH: z.union([z.literal(72), z.literal(96), z.literal(120)]),
+  /** Batches planned before the guide grew keep the steps they had. */
+  guide: z.union([z.literal(1), z.literal(2)]).default(1),
 });
 
 /** What is kept of an event, besides its id and moment. */
@@ -95,8 +120,35 @@ export const BatchListSchema = z
 export type BatchList = z.infer<typeof BatchListSchema>;
 
 export const NewBatchSchema = z
-  .object({ recipe: RecipeSchema, ownIngredients: z.array(OwnIngredientSchema).max(8).default([]) })
+  .object({
+    recipe: RecipeSchema,
+    ownIngredients: z.array(OwnIngredientSchema).max(8).default([]),
+    /** The plan this batch carries out. */
+    planId: z.uuid().nullable().default(null),
+    /** The device's own id for it, so that it can go on with what it has not yet sent. */
+    batchId: z.uuid().optional(),
+  })
   .meta({ id: 'NewBatch' });
+
+/** The longest a device may have been out of reach with an entry, ms: two weeks. */
+const LONGEST_AGO_MS = 14 * 86_400_000;
+
+/** How long ago the cook did it, ms: entries made while the server was away arrive later. */
+export const SaidAgoSchema = z.object({
+  agoMs: z.coerce.number().int().min(0).max(LONGEST_AGO_MS).default(0),
+});
+
+export const NewEventsSchema = z
+  .object({
+    happenings: z.array(HappeningSchema).min(1).max(60),
+    /** The device's own ids for them, so that it can take back what it has not yet sent. */
+    ids: z.array(z.uuid()).max(60).optional(),
+  })
+  .refine(({ happenings, ids }) => !ids || ids.length === happenings.length, {
+    error: 'one id for each happening',
+    path: ['ids'],
+  })
+  .meta({ id: 'NewEvents' });
 
 /** The core's view of a wire event. */
 export function coreEvent(event: EventWire): BatchEvent {

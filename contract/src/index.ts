@@ -2,6 +2,7 @@ export * from './batch';
 export * from './ingredient';
 export * from './instant';
 export * from './kitchen';
+export * from './plan';
 export * from './prediction';
 export * from './problem';
 export * from './recipe';

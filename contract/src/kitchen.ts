@@ -49,6 +49,17 @@ export const KitchenProfileSchema = z
       )
       .max(20)
       .default([]),
+    /** Bowls for soaking; none said means there are always enough. */
+    bowls: z
+      .array(
+        z.object({
+          name: GearNameSchema,
+          volumeMl: z.number().min(100).max(20_000),
+          count: z.number().int().min(1).max(20),
+        }),
+      )
+      .max(12)
+      .default([]),
     people: z
       .array(z.object({ name: z.string().trim().min(1).max(40), avoids: z.array(AllergenSchema).max(8) }))
       .max(12)

@@ -100,6 +100,7 @@ export const PredictionSchema = z
       peelMin: amount,
       blendMin: amount,
       strainMin: amount,
+      finishMin: amount.default(0),
       bottleMin: amount,
       washUpMin: amount,
       handsOnMin: amount,

@@ -1,8 +1,9 @@
 import { z } from 'zod';
-import { BatchListSchema, BatchSchema, HappeningSchema, NewBatchSchema } from './batch';
+import { BatchListSchema, BatchSchema, NewBatchSchema, NewEventsSchema, SaidAgoSchema } from './batch';
 import { OwnIngredientSchema, PackFiguresSchema } from './ingredient';
 import { InstantSchema } from './instant';
 import { KitchenPatchSchema, KitchenSchema } from './kitchen';
+import { NewPlanSchema, PlanListSchema, PlanPatchSchema, PlanSchema } from './plan';
 import { PredictionSchema, SurenessSchema } from './prediction';
 import {
   NewRecipeSchema,
@@ -159,6 +160,7 @@ export const ROUTES = {
     ...CREATE,
     path: '/api/batches',
     summary: 'Plan a batch',
+    query: SaidAgoSchema,
     body: NewBatchSchema,
     response: BatchSchema,
   }),
@@ -167,8 +169,31 @@ export const ROUTES = {
     path: '/api/batches/:batchId/events',
     summary: 'Add to the log of a batch: all of it or none',
     params: BatchParams,
-    body: z.object({ happenings: z.array(HappeningSchema).min(1).max(20) }).meta({ id: 'NewEvents' }),
+    query: SaidAgoSchema,
+    body: NewEventsSchema,
     response: BatchSchema,
+  }),
+  plans: route({
+    ...GET,
+    path: '/api/plans',
+    summary: 'Batches planned for the days ahead, the soonest glass first',
+    response: PlanListSchema,
+  }),
+  makePlan: route({
+    ...CREATE,
+    path: '/api/plans',
+    summary: 'Plan a batch for a glass: its moments around what is already planned and under way',
+    body: NewPlanSchema,
+    response: PlanSchema,
+  }),
+  changePlan: route({
+    ...GET,
+    method: 'patch',
+    path: '/api/plans/:planId',
+    summary: 'Move a plan: to another glass, or to moments set by hand; or drop it, or take it up again',
+    params: z.object({ planId: z.uuid() }),
+    body: PlanPatchSchema,
+    response: PlanSchema,
   }),
 } as const;
 

@@ -1,4 +1,12 @@
-import type { Caution, EventRefusalCode, QuantityReading, RecipePart, Refusal } from '@humble-churn/core';
+import type {
+  Caution,
+  EventRefusalCode,
+  PlanLimit,
+  PlannedStepKind,
+  QuantityReading,
+  RecipePart,
+  Refusal,
+} from '@humble-churn/core';
 
 type Params = Readonly<Record<string, number | string>>;
 
@@ -70,8 +78,9 @@ export function refusalWords({ code, path, params }: Refusal): string {
     case 'solids-out-of-reach':
       return `${figure(params['wantedPct'], 1)} % solids cannot be reached by any ratio: with these nuts and tools between ${figure(params['leastPct'], 1)} and ${figure(params['mostPct'], 1)} %.`;
     case 'pulp-out-of-reach':
-      return params['mostG'] === 0
-        ? 'Unstrained milk leaves no pulp. Choose a strainer.'
+      if (params['mostG'] === 0) return 'Unstrained milk leaves no pulp. Choose a strainer.';
+      return params['leastG'] !== undefined
+        ? `${figure(params['wantedG'])} g of pulp is less than the smallest batch leaves: ${figure(params['leastG'])} g.`
         : `${figure(params['wantedG'])} g of pulp is more than this machine makes in one go: ${figure(params['mostG'])} g is the most.`;
     case 'name-poisonous':
       return poisonWords(String(params['name']), String(params['why']));
@@ -169,7 +178,52 @@ export function eventRefusalWords(code: EventRefusalCode): string {
       return 'This batch is already planned.';
     case 'no-such-pulp':
       return 'There is no such pulp left.';
+    case 'already-running':
+      return 'Its clock is already running.';
+    case 'not-running':
+      return 'Its clock is not running.';
+    case 'no-soak-standing':
+      return 'No soak is standing now.';
+    case 'soak-stands-there':
+      return 'The bowl already stands there.';
+    case 'cannot-split':
+      return 'So many loads are not possible from here on.';
   }
+}
+
+/** What stands in the way of a plan, in words. */
+export function planLimitWords(limit: PlanLimit): string {
+  switch (limit) {
+    case 'quiet-hours':
+      return 'the quiet hours of the machines';
+    case 'waking-hours':
+      return 'the hours you sleep';
+    case 'jug':
+      return 'the one jug';
+    case 'bag':
+      return 'the one bag';
+    case 'bowls':
+      return 'the soaking bowls';
+    case 'hands':
+      return 'your hands, busy with another batch';
+    case 'time':
+      return 'the time that is left';
+  }
+}
+
+const PLANNED_STEP_WORDS: Readonly<Record<PlannedStepKind, string>> = {
+  weigh: 'Weigh',
+  soak: 'Soak',
+  drain: 'Drain and rinse',
+  blend: 'Blend',
+  strain: 'Strain',
+  bottle: 'Bottle',
+  chill: 'Chill',
+  'wash-up': 'Wash up',
+};
+
+export function plannedStepWords(kind: PlannedStepKind): string {
+  return PLANNED_STEP_WORDS[kind];
 }
 
 /** What is wrong with a typed number, in words. */

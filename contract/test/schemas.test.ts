@@ -240,6 +240,7 @@ describe('a batch on the wire', () => {
       sureness: null,
       around: { roomTempC: 20, fridgeTempC: 4 },
       budgetH: 96 as const,
+      guide: 2 as const,
     },
   };
 
@@ -359,6 +360,14 @@ describe('every code has a sentence', () => {
         expect(words).toContain(value.toFixed(Number.isInteger(value) ? 0 : value > 100 ? 0 : 1));
       }
     }
+  });
+
+  test('too little pulp is told apart from too much, and from none', () => {
+    const say = (params: Record<string, number>) =>
+      refusalWords({ code: 'pulp-out-of-reach', path: [], params: { wantedG: 30, ...params } });
+    expect(say({ mostG: 20 })).toContain('20 g is the most');
+    expect(say({ leastG: 43 })).toContain('less than the smallest batch leaves: 43 g');
+    expect(say({ mostG: 0 })).toContain('Choose a strainer');
   });
 
   test('poison is told apart', () => {

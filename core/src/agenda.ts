@@ -1,6 +1,10 @@
 import type { BatchState, FridgeReading, JarState, PulpState, StepState } from './batch';
-import { jarKeeping } from './batch';
+import { jarKeeping, soakStandsIn, timerEndMs } from './batch';
+import { counterSoakLimitH } from './limits';
 import { pulpUseByMs } from './pulp';
+import type { StepKind } from './steps';
+
+const HOUR_MS = 3_600_000;
 
 export interface BatchOnAgenda {
   batchId: string;
@@ -12,22 +16,48 @@ export type AgendaItem = { batchId: string; dueMs: number } & (
   | { kind: 'step-waiting'; step: StepState }
   | { kind: 'timer-running'; step: StepState }
   | { kind: 'timer-over'; step: StepState }
+  | { kind: 'soak-water'; step: StepState }
+  | { kind: 'soak-off-counter'; step: StepState }
   | { kind: 'jar-past-best'; jar: JarState }
   | { kind: 'jar-best-before'; jar: JarState }
   | { kind: 'jar-discard'; jar: JarState }
   | { kind: 'pulp-use-by'; pulp: PulpState }
+  /** A plan's beginning; its `batchId` is the plan's. */
+  | { kind: 'plan-begins'; name: string }
 );
 
-/** Moment the timer of a begun step runs out; null when it has none. */
-export function timerEndMs(step: StepState): number | null {
-  if (step.begunAtMs === null || step.timerS === null) return null;
-  return step.begunAtMs + step.timerS * 1000;
+/** A plan that has not been begun. */
+export interface PlanOnAgenda {
+  planId: string;
+  name: string;
+  weighMs: number;
 }
 
 function stepItem(batchId: string, step: StepState, nowMs: number): AgendaItem {
   const endMs = timerEndMs(step);
   if (endMs === null) return { batchId, dueMs: nowMs, kind: 'step-waiting', step };
   return { batchId, dueMs: endMs, kind: endMs <= nowMs ? 'timer-over' : 'timer-running', step };
+}
+
+/** What a standing soak wants before it ends: fresh water, and to leave the counter in time. */
+function soakItems(batchId: string, state: BatchState): AgendaItem[] {
+  const step = state.current;
+  const endMs = step && timerEndMs(step);
+  if (!step || step.kind !== 'soak' || step.begunAtMs === null || endMs === null) return [];
+  const items: AgendaItem[] = [];
+  const everyH = state.recipe.soak.changeEveryH;
+  const changes = state.tended.filter(({ what }) => what === 'water-changed');
+  const waterSinceMs = changes[changes.length - 1]?.atMs ?? step.begunAtMs;
+  if (everyH !== null && waterSinceMs + everyH * HOUR_MS < endMs) {
+    items.push({ batchId, dueMs: waterSinceMs + everyH * HOUR_MS, kind: 'soak-water', step });
+  }
+  if (soakStandsIn(state) === 'counter') {
+    const moves = state.tended.filter(({ what }) => what !== 'water-changed');
+    const sinceMs = moves[moves.length - 1]?.atMs ?? step.begunAtMs;
+    const dueMs = sinceMs + counterSoakLimitH(state.around.roomTempC) * HOUR_MS;
+    if (dueMs < endMs) items.push({ batchId, dueMs, kind: 'soak-off-counter', step });
+  }
+  return items;
 }
 
 /**
@@ -38,10 +68,16 @@ export function agenda(
   batches: readonly BatchOnAgenda[],
   readings: readonly FridgeReading[],
   nowMs: number,
+  plans: readonly PlanOnAgenda[] = [],
 ): AgendaItem[] {
-  const items: AgendaItem[] = [];
+  const items: AgendaItem[] = plans.map(({ planId, name, weighMs }) => ({
+    batchId: planId,
+    dueMs: weighMs,
+    kind: 'plan-begins',
+    name,
+  }));
   for (const { batchId, state } of batches) {
-    if (state.current) items.push(stepItem(batchId, state.current, nowMs));
+    if (state.current) items.push(stepItem(batchId, state.current, nowMs), ...soakItems(batchId, state));
     for (const jar of state.jars) {
       if (jar.fate !== 'in-use') continue;
       const kept = jarKeeping(state, jar, readings, nowMs);
@@ -59,13 +95,30 @@ export function agenda(
       }
     }
   }
-  return items.sort((a, b) => rank(a, nowMs) - rank(b, nowMs) || a.dueMs - b.dueMs);
+  // The same list whichever way the batches came in: the screen does not jump.
+  return items.sort(
+    (a, b) =>
+      rank(a, nowMs) - rank(b, nowMs) ||
+      a.dueMs - b.dueMs ||
+      Number(a.batchId > b.batchId) - Number(a.batchId < b.batchId),
+  );
 }
+
+const URGENT: ReadonlySet<StepKind> = new Set([
+  'feel',
+  'rinse',
+  'strain',
+  'wash',
+  'squeeze',
+  'weigh-milk',
+  'finish',
+  'bottle',
+]);
 
 function rank(item: AgendaItem, nowMs: number): number {
   if (item.kind === 'timer-over') return 0;
   // Milk that stands blended must get on; other waiting steps can wait for a jar that is to be thrown away.
-  if (item.kind === 'step-waiting') return item.step.kind === 'strain' || item.step.kind === 'bottle' ? 0 : 2;
+  if (item.kind === 'step-waiting') return URGENT.has(item.step.kind) ? 0 : 2;
   if (item.kind === 'timer-running' && item.step.attended) return 0;
   return item.dueMs <= nowMs ? 1 : 3;
 }

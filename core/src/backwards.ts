@@ -153,7 +153,9 @@ function forPulp(
   if (!prepared.ok) return prepared;
   const at = (nutG: number) => settle(prepared.value, nutG);
   // Unstrained, all of it is milk.
-  if (at(min).strained.pulpG <= 0) return refused('pulp-out-of-reach', ['massG'], { wantedG, mostG: 0 });
+  const leastG = at(min).strained.pulpG;
+  if (leastG <= 0) return refused('pulp-out-of-reach', ['massG'], { wantedG, mostG: 0 });
+  if (wantedG < leastG) return refused('pulp-out-of-reach', ['massG'], { wantedG, leastG });
   let most: number = max;
   if (at(max).load.loads > MAX_LOADS) {
     let fits: number = min;

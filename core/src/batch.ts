@@ -5,12 +5,14 @@ import type { PlannedPrediction } from './prediction';
 import type { Sureness } from './sureness';
 import { counterSoakLimitH } from './limits';
 import type { PulpPlace } from './pulp';
+import { MAX_LOADS } from './blend';
 import type { Recipe, Surroundings } from './recipe';
-import { soakSpells } from './recipe';
+import { TAP_TEMP_C, soakSpells } from './recipe';
 import { shortensKeeping } from './finish';
+import type { SoakSpell } from './soak';
 import { integrateDrift, SOAK_DRIFT_H } from './soak';
 import { spoilageRate } from './keeping';
-import type { Step } from './steps';
+import type { Guide, Step, StepKind } from './steps';
 import { batchSteps } from './steps';
 
 /** A mass or a volume off the counter, as it was read. */
@@ -24,6 +26,10 @@ export interface NewJar {
 }
 
 export type MeasuredThing = 'soaked' | 'milk' | 'pulp';
+/** What a probe is held into: the rinsed nuts after a hot soak, or the mix when the blades have stopped. */
+export type ProbedThing = 'nuts' | 'mix';
+/** What is done to a soak while it stands. */
+export type SoakTending = 'water-changed' | 'to-fridge' | 'to-counter';
 
 /** What can happen to a batch. */
 export type BatchHappening =
@@ -35,9 +41,17 @@ export type BatchHappening =
       sureness: Sureness | null;
       around: Surroundings;
       budgetH: BudgetH;
+      guide: Guide;
     }
-  | { type: 'step-begun'; step: string }
+  /** Begun, or gone on with after a pause. `timerS` is how long it is to run; null for the planned time. */
+  | { type: 'step-begun'; step: string; timerS: number | null }
+  | { type: 'step-paused'; step: string }
+  | { type: 'time-added'; step: string; seconds: number }
   | { type: 'step-done'; step: string }
+  | { type: 'soak-tended'; what: SoakTending }
+  | { type: 'liquid-added'; volumeMl: number }
+  | { type: 'loads-split'; loads: number }
+  | { type: 'probed'; what: ProbedThing; tempC: number }
   | { type: 'measured'; what: MeasuredThing; reading: Reading }
   | { type: 'bottled'; jars: readonly NewJar[]; scalded: boolean }
   | { type: 'jar-moved'; jarId: string; place: JarPlace }
@@ -55,6 +69,35 @@ export type BatchEvent = BatchHappening & { id: string; atMs: number };
 export interface StepState extends Step {
   begunAtMs: number | null;
   doneAtMs: number | null;
+  /** Since when it has been running without a pause; null while it does not. */
+  runningSinceMs: number | null;
+  /** How long it ran before that, ms. */
+  ranMs: number;
+}
+
+/** How long a step has run, pauses left out, s. */
+export function stepRanS(step: StepState, nowMs: number): number {
+  const running = step.runningSinceMs === null ? 0 : Math.max(0, nowMs - step.runningSinceMs);
+  return (step.ranMs + running) / 1000;
+}
+
+/** What is left of a step's time, s, negative once it is over; null when it has no timer. */
+export function stepLeftS(step: StepState, nowMs: number): number | null {
+  return step.timerS === null ? null : step.timerS - stepRanS(step, nowMs);
+}
+
+/** Moment the timer of a running step runs out; null when it has none or stands still. */
+export function timerEndMs(step: StepState): number | null {
+  if (step.runningSinceMs === null || step.timerS === null) return null;
+  return step.runningSinceMs + step.timerS * 1000 - step.ranMs;
+}
+
+/** Water poured in on the way. */
+export interface AddedLiquid {
+  atMs: number;
+  volumeMl: number;
+  /** Into the strained milk, which it thins; otherwise into the mix. */
+  strained: boolean;
 }
 
 export interface JarState {
@@ -89,7 +132,19 @@ export interface BatchState {
   steps: readonly StepState[];
   /** The step to do now; null when all are done. */
   current: StepState | null;
-  measured: { soakedG: number | null; milkG: number | null; milkMl: number | null; pulpG: number | null };
+  measured: {
+    soakedG: number | null;
+    milkG: number | null;
+    milkMl: number | null;
+    pulpG: number | null;
+    nutsC: number | null;
+    mixC: number | null;
+  };
+  guide: Guide;
+  /** Loads it is blended in. */
+  loads: number;
+  tended: readonly { atMs: number; what: SoakTending }[];
+  added: readonly AddedLiquid[];
   /** End of the last blending, for the two-hour rule. */
   blendEndMs: number | null;
   scalded: boolean;
@@ -137,13 +192,13 @@ export function batchState(events: readonly BatchEvent[]): BatchState | null {
     budgetH: plan.budgetH,
     status: 'under-way',
     abandonReason: null,
-    steps: batchSteps(plan.recipe, plan.prediction).map((step) => ({
-      ...step,
-      begunAtMs: null,
-      doneAtMs: null,
-    })),
+    steps: batchSteps(plan.recipe, plan.prediction, plan.guide).map(untouched),
     current: null,
-    measured: { soakedG: null, milkG: null, milkMl: null, pulpG: null },
+    measured: { soakedG: null, milkG: null, milkMl: null, pulpG: null, nutsC: null, mixC: null },
+    guide: plan.guide,
+    loads: plan.prediction.blend.loads,
+    tended: [],
+    added: [],
     blendEndMs: null,
     scalded: true,
     jars: [],
@@ -152,13 +207,27 @@ export function batchState(events: readonly BatchEvent[]): BatchState | null {
   };
   for (const event of counted) state = apply(state, event);
   const current =
-    state.status === 'under-way' ? (state.steps.find((step) => step.doneAtMs === null) ?? null) : null;
+    state.status === 'abandoned' ? null : (state.steps.find((step) => step.doneAtMs === null) ?? null);
   const last = counted[counted.length - 1];
   return { ...state, current, undoable: last && last.type !== 'planned' ? last : null };
 }
 
-function withStep(state: BatchState, id: string, change: Partial<StepState>): readonly StepState[] {
-  return state.steps.map((step) => (step.id === id ? { ...step, ...change } : step));
+function untouched(step: Step): StepState {
+  return { ...step, begunAtMs: null, doneAtMs: null, runningSinceMs: null, ranMs: 0 };
+}
+
+function withStep(
+  state: BatchState,
+  id: string,
+  change: (step: StepState) => Partial<StepState>,
+): readonly StepState[] {
+  return state.steps.map((step) => (step.id === id ? { ...step, ...change(step) } : step));
+}
+
+/** A step brought to a stand at `atMs`. */
+function stopped(step: StepState, atMs: number): Partial<StepState> {
+  const ranMs = step.runningSinceMs === null ? step.ranMs : step.ranMs + atMs - step.runningSinceMs;
+  return { runningSinceMs: null, ranMs };
 }
 
 function withJar(state: BatchState, id: string, change: (jar: JarState) => Partial<JarState>): BatchState {
@@ -171,12 +240,53 @@ function apply(state: BatchState, event: BatchEvent): BatchState {
     case 'undone':
       return state;
     case 'step-begun':
-      return { ...state, steps: withStep(state, event.step, { begunAtMs: event.atMs }) };
+      return {
+        ...state,
+        steps: withStep(state, event.step, (step) => ({
+          begunAtMs: step.begunAtMs ?? event.atMs,
+          runningSinceMs: event.atMs,
+          timerS: event.timerS ?? step.timerS,
+        })),
+      };
+    case 'step-paused':
+      return { ...state, steps: withStep(state, event.step, (step) => stopped(step, event.atMs)) };
+    case 'time-added':
+      return {
+        ...state,
+        steps: withStep(state, event.step, (step) => ({ timerS: (step.timerS ?? 0) + event.seconds })),
+      };
     case 'step-done': {
       const step = state.steps.find((one) => one.id === event.step);
-      const blendEndMs = step?.kind === 'blend' ? event.atMs : state.blendEndMs;
-      return { ...state, blendEndMs, steps: withStep(state, event.step, { doneAtMs: event.atMs }) };
+      // Feeling counts as blending when the blades ran on in it.
+      const bladesRan = step?.kind === 'blend' || (step?.kind === 'feel' && step.begunAtMs !== null);
+      return {
+        ...state,
+        blendEndMs: bladesRan ? event.atMs : state.blendEndMs,
+        steps: withStep(state, event.step, (one) => ({ ...stopped(one, event.atMs), doneAtMs: event.atMs })),
+      };
     }
+    case 'soak-tended':
+      return { ...state, tended: [...state.tended, { atMs: event.atMs, what: event.what }] };
+    case 'liquid-added': {
+      const strained = state.steps.some((step) => step.kind === 'strain' && step.doneAtMs !== null);
+      return {
+        ...state,
+        added: [...state.added, { atMs: event.atMs, volumeMl: event.volumeMl, strained }],
+      };
+    }
+    case 'loads-split': {
+      const been = new Map(state.steps.map((step) => [step.id, step]));
+      const steps = batchSteps(state.recipe, state.prediction, state.guide, event.loads).map((step) => {
+        const before = been.get(step.id);
+        return before ? { ...before, of: step.of } : untouched(step);
+      });
+      return { ...state, loads: event.loads, steps };
+    }
+    case 'probed':
+      return {
+        ...state,
+        measured: { ...state.measured, [event.what === 'nuts' ? 'nutsC' : 'mixC']: event.tempC },
+      };
     case 'measured':
       return { ...state, measured: measuredWith(state, event.what, event.reading) };
     case 'bottled':
@@ -184,7 +294,7 @@ function apply(state: BatchState, event: BatchEvent): BatchState {
         ...state,
         status: 'bottled',
         scalded: event.scalded,
-        steps: withStep(state, 'bottle', { doneAtMs: event.atMs }),
+        steps: withStep(state, 'bottle', () => ({ doneAtMs: event.atMs })),
         jars: event.jars.map((jar) => ({
           id: jar.id,
           label: jar.label,
@@ -216,7 +326,11 @@ function apply(state: BatchState, event: BatchEvent): BatchState {
       }));
     case 'pulp-stored': {
       const stored = { place: event.place, massG: event.massG, sinceMs: event.atMs, usedAtMs: null };
-      return { ...state, pulp: [...state.pulp, stored] };
+      return {
+        ...state,
+        pulp: [...state.pulp, stored],
+        steps: withStep(state, 'pulp', () => ({ doneAtMs: event.atMs })),
+      };
     }
     case 'pulp-used':
       return {
@@ -253,7 +367,24 @@ export type EventRefusalCode =
   | 'too-late-to-freeze'
   | 'not-the-last-event'
   | 'already-planned'
-  | 'no-such-pulp';
+  | 'no-such-pulp'
+  | 'not-running'
+  | 'already-running'
+  | 'no-soak-standing'
+  | 'soak-stands-there'
+  | 'cannot-split';
+
+/** Until the strainer, a load too many for the jug can still be parted. */
+const SPLIT_UNTIL: readonly StepKind[] = [
+  'weigh',
+  'soak',
+  'drain',
+  'weigh-soaked',
+  'peel',
+  'blend',
+  'feel',
+  'rinse',
+];
 
 /** Why this may not be added to the log now; null when it may. */
 export function eventRefusal(
@@ -268,13 +399,34 @@ export function eventRefusal(
     case 'undone':
       return state.undoable?.id === happening.eventId ? null : 'not-the-last-event';
     case 'step-begun':
+    case 'step-paused':
+    case 'time-added':
     case 'step-done': {
       const step = state.steps.find((one) => one.id === happening.step);
       if (!step) return 'unknown-step';
       if (step.doneAtMs !== null) return 'step-already-done';
-      if (state.status !== 'under-way') return 'batch-over';
-      return state.current?.id === step.id ? null : 'not-the-current-step';
+      if (state.status === 'abandoned') return 'batch-over';
+      if (state.current?.id !== step.id) return 'not-the-current-step';
+      if (happening.type === 'step-begun' && step.runningSinceMs !== null) return 'already-running';
+      if (happening.type === 'step-paused' && step.runningSinceMs === null) return 'not-running';
+      return null;
     }
+    case 'soak-tended': {
+      if (state.current?.kind !== 'soak' || state.current.begunAtMs === null) return 'no-soak-standing';
+      const inFridge = soakStandsIn(state) === 'fridge';
+      if (happening.what === 'to-fridge' && inFridge) return 'soak-stands-there';
+      return happening.what === 'to-counter' && !inFridge ? 'soak-stands-there' : null;
+    }
+    case 'loads-split': {
+      if (state.status !== 'under-way') return 'batch-over';
+      const { current } = state;
+      if (!current || !SPLIT_UNTIL.includes(current.kind)) return 'cannot-split';
+      const least = current.nth ?? 1;
+      return happening.loads >= least && happening.loads <= MAX_LOADS ? null : 'cannot-split';
+    }
+    case 'liquid-added':
+      return state.status === 'under-way' ? null : 'batch-over';
+    case 'probed':
     case 'measured':
     case 'pulp-stored':
       return state.status === 'abandoned' ? 'batch-over' : null;
@@ -330,21 +482,62 @@ export function jarSpells(jar: JarState, readings: readonly FridgeReading[], roo
 /** What the jar's keeping time rests on. */
 export function jarTerms(state: BatchState): JarTerms {
   return {
-    milkTempC: state.prediction.blend.endTempC,
+    milkTempC: state.measured.mixC ?? state.prediction.blend.endTempC,
     budgetH: state.budgetH,
     scalded: state.scalded,
     fruit: shortensKeeping(state.recipe),
-    spentH: counterSoakDebtH(state.recipe, state.around),
+    spentH: counterSoakDebtH(
+      soakAsItWent(state) ?? soakSpells(state.recipe.soak, state.around),
+      state.around,
+    ),
     outSinceMs: state.blendEndMs ?? state.jars[0]?.filledAtMs ?? state.plannedAtMs,
   };
 }
 
-/** Hours of a counter soak past its limit, counted against the milk at the room's spoilage rate. */
-function counterSoakDebtH(recipe: Recipe, around: Surroundings): number {
-  if (recipe.soak.method !== 'counter') return 0;
+/** Where the soak stands now, or stood last. */
+export function soakStandsIn(state: BatchState): 'fridge' | 'counter' {
+  const moves = state.tended.filter(({ what }) => what !== 'water-changed');
+  const last = moves[moves.length - 1];
+  if (last) return last.what === 'to-fridge' ? 'fridge' : 'counter';
+  return state.recipe.soak.method === 'fridge' ? 'fridge' : 'counter';
+}
+
+/**
+ * The soak as it went, with its changes of water and of place; null until it is over, and for a batch whose soak
+ * was not kept time of.
+ */
+export function soakAsItWent(state: BatchState): SoakSpell[] | null {
+  const step = state.steps.find((one) => one.kind === 'soak');
+  if (!step || step.begunAtMs === null || step.doneAtMs === null) return null;
+  const { around, recipe } = state;
+  const tempOf = (place: 'fridge' | 'counter'): number =>
+    place === 'fridge' ? around.fridgeTempC : around.roomTempC;
+  const spells: SoakSpell[] = [];
+  let fromMs = step.begunAtMs;
+  let place: 'fridge' | 'counter' = recipe.soak.method === 'fridge' ? 'fridge' : 'counter';
+  let pourTempC: number | null = recipe.soak.pourTempC;
+  const until = (atMs: number): void => {
+    const hours = (atMs - fromMs) / 3_600_000;
+    if (hours <= 0) return;
+    spells.push({ hours, placeTempC: tempOf(place), pourTempC });
+    fromMs = atMs;
+    pourTempC = null;
+  };
+  for (const { atMs, what } of state.tended) {
+    until(atMs);
+    if (what === 'water-changed') pourTempC = TAP_TEMP_C;
+    else place = what === 'to-fridge' ? 'fridge' : 'counter';
+  }
+  until(step.doneAtMs);
+  return spells;
+}
+
+/** Hours a soak stood at the room's warmth past the limit, counted against the milk at the room's spoilage rate. */
+function counterSoakDebtH(spells: readonly SoakSpell[], around: Surroundings): number {
   let left = counterSoakLimitH(around.roomTempC);
   let debt = 0;
-  for (const spell of soakSpells(recipe.soak, around)) {
+  for (const spell of spells) {
+    if (spell.placeTempC !== around.roomTempC) continue;
     const free = Math.min(left, spell.hours);
     left -= free;
     const tempC = spell.placeTempC;

@@ -32,14 +32,29 @@ export function shownMass(massG: number, manner: Manner): string {
   return `${quarters(massG / OUNCE_G)} oz`;
 }
 
-/** A mass as it was read off a scale, to 1 g. */
-export function readMass(massG: number): string {
-  return `${Math.round(massG)} g`;
+/** To a tenth, nothing without a sign. */
+function tenths(value: number): string {
+  return (Math.round(value * 10) / 10 || 0).toFixed(1);
+}
+
+/** A mass as it was read off a scale: to 1 g, or to a tenth of an ounce. */
+export function readMass(massG: number, measures: Measures): string {
+  return measures === 'metric' ? `${Math.round(massG)} g` : `${tenths(massG / OUNCE_G)} oz`;
+}
+
+/** A temperature as it was read off a probe, to a tenth of a degree. */
+export function readTemp(tempC: number, measures: Measures): string {
+  return `${tenths(tempIn(tempC, measures))} ${measures === 'metric' ? '°C' : '°F'}`;
 }
 
 /** A temperature in the kitchen's own degrees. */
 export function tempIn(tempC: number, measures: Measures): number {
   return measures === 'metric' ? tempC : tempC * 1.8 + 32;
+}
+
+/** A temperature in the kitchen's own degrees, in °C. */
+export function celsiusFrom(temp: number, measures: Measures): number {
+  return measures === 'metric' ? temp : (temp - 32) / 1.8;
 }
 
 /** A temperature to a whole degree. */

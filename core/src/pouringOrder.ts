@@ -39,3 +39,8 @@ export function pouringOrder(recipe: Recipe, prediction: PlannedPrediction): Jug
   if (blend.rinseLiquidMl > 0) order.push({ do: 'rinse', volumeMl: blend.rinseLiquidMl / loads });
   return order;
 }
+
+/** Water kept back for the second washing of the pulp, mL; 0 without one. */
+export function washWaterMl(recipe: Recipe, prediction: PlannedPrediction): number {
+  return ((prediction.liquidG + prediction.iceG) * recipe.strain.washShare) / WATER_G_PER_ML;
+}

@@ -156,6 +156,7 @@ export function predictionOf(p: Prepared, outcome: Outcome): Prediction {
       presses: recipe.blend.presses,
       milkMl,
       strainer: pressed ? 'cold-press' : recipe.strain.strainer,
+      stirredIn: recipe.additions.some((dose) => dose.when === 'after'),
     }),
     allergens: [...allergens],
     cautions: cautionsFor(p, outcome),

@@ -71,6 +71,7 @@ function figuresOf(p: Prepared, outcome: Outcome, batchCost: number): Figures {
       presses: p.recipe.blend.presses,
       milkMl,
       strainer: pressed ? 'cold-press' : p.recipe.strain.strainer,
+      stirredIn: p.recipe.additions.some((dose) => dose.when === 'after'),
     }).handsOnMin,
     costPerL: milkMl > 0 ? (1000 * batchCost) / milkMl : 0,
   };

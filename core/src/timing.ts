@@ -11,6 +11,8 @@ export interface StepMinutes {
   peelMin: number;
   blendMin: number;
   strainMin: number;
+  /** Only where something is stirred in. */
+  finishMin: number;
   bottleMin: number;
   washUpMin: number;
   /** Everything but the soak. */
@@ -27,6 +29,8 @@ export interface StepSizes {
   presses: number;
   milkMl: number;
   strainer: Strainer;
+  /** Whether anything is stirred into the strained milk. */
+  stirredIn: boolean;
 }
 
 /** Minutes each step takes, by the usual pace of a home kitchen. */
@@ -41,8 +45,20 @@ export function stepMinutes(sizes: StepSizes): StepMinutes {
     ? PRESS_MIN_PER_L * litres * sizes.presses
     : 3 * sizes.loads + sizes.runS / 60;
   const strainMin = STRAINERS[sizes.strainer].minPerL * litres;
+  const finishMin = sizes.stirredIn ? 4 : 0;
   const bottleMin = 3;
   const washUpMin = 8;
-  const handsOnMin = weighMin + drainMin + peelMin + blendMin + strainMin + bottleMin + washUpMin;
-  return { weighMin, soakMin, drainMin, peelMin, blendMin, strainMin, bottleMin, washUpMin, handsOnMin };
+  const handsOnMin = weighMin + drainMin + peelMin + blendMin + strainMin + finishMin + bottleMin + washUpMin;
+  return {
+    weighMin,
+    soakMin,
+    drainMin,
+    peelMin,
+    blendMin,
+    strainMin,
+    finishMin,
+    bottleMin,
+    washUpMin,
+    handsOnMin,
+  };
 }

@@ -67,11 +67,26 @@ test('so much pulp is so many nuts', () => {
     fc.property(sensibleRecipe, fc.double({ min: 30, max: 600, noNaN: true }), (recipe, massG) => {
       const result = backwards(recipe, { want: 'pulp', massG }, USUAL_SURROUNDINGS);
       if (result.ok) expect(result.value.prediction.pulp.massG).toBeCloseTo(massG, 5);
-      // So little pulp that the tools keep all the milk, or more than the machine's last load: nothing else.
+      // So little pulp that the tools keep all the milk, less than the smallest batch leaves, or more than the machine's last load: nothing else.
       else expect(['pulp-out-of-reach', 'no-milk']).toContain(result.refusal.code);
     }),
     { numRuns: 150 },
   );
+});
+
+test('less pulp than the smallest batch leaves is refused with what that is', () => {
+  const flax = workedRecipe('flax', 54, 2, 4);
+  const recipe: Recipe = {
+    ...flax,
+    blend: { ...flax.blend, end: { by: 'seconds', seconds: 15 } },
+    strain: { ...flax.strain, squeeze: 'light' },
+  };
+  const result = backwards(recipe, { want: 'pulp', massG: 10 }, USUAL_SURROUNDINGS);
+  if (result.ok || result.refusal.code !== 'pulp-out-of-reach') throw new Error('not refused');
+  const leastG = Number(result.refusal.params['leastG']);
+  expect(leastG).toBeGreaterThan(10);
+  const again = backwards(recipe, { want: 'pulp', massG: leastG + 0.01 }, USUAL_SURROUNDINGS);
+  expect(again.ok && again.value.prediction.pulp.massG).toBeCloseTo(leastG + 0.01, 5);
 });
 
 test('so little pulp that its milk would all stick to the tools is refused for that reason', () => {

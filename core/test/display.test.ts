@@ -7,6 +7,7 @@ import {
   mlPer,
   normal,
   readMass,
+  readTemp,
   readingIn,
   seeded,
   shownClock,
@@ -44,8 +45,13 @@ test.each<[number, Manner, string]>([
   expect(shownMass(g, manner)).toBe(words);
 });
 
-test('what was read off a scale stays to the gram', () => {
-  expect(readMass(933.4)).toBe('933 g');
+test('what was read off a scale or a probe stays as fine as it was read', () => {
+  expect(readMass(933.4, 'metric')).toBe('933 g');
+  expect(readMass(933.4, 'us')).toBe('32.9 oz');
+  expect(readTemp(21.26, 'metric')).toBe('21.3 °C');
+  expect(readMass(-0.6, 'us')).toBe('0.0 oz');
+  expect(readTemp(-0.04, 'metric')).toBe('0.0 °C');
+  expect(readTemp(21.26, 'us')).toBe('70.3 °F');
 });
 
 test.each([
@@ -109,6 +115,7 @@ test('minutes follow the usual pace', () => {
     presses: 1,
     milkMl: 1000,
     strainer: 'fine-bag' as const,
+    stirredIn: false,
   };
   expect(stepMinutes(sizes)).toEqual({
     weighMin: 5,
@@ -117,6 +124,7 @@ test('minutes follow the usual pace', () => {
     peelMin: 10,
     blendMin: 8,
     strainMin: 3,
+    finishMin: 0,
     bottleMin: 3,
     washUpMin: 8,
     handsOnMin: 41,
@@ -124,6 +132,7 @@ test('minutes follow the usual pace', () => {
   expect(stepMinutes({ ...sizes, strainer: 'fine-sieve' }).strainMin).toBe(6);
   expect(stepMinutes({ ...sizes, peel: 'roast' }).peelMin).toBe(21);
   expect(stepMinutes({ ...sizes, soakH: 0 }).drainMin).toBe(0);
+  expect(stepMinutes({ ...sizes, stirredIn: true }).handsOnMin).toBe(45);
 });
 
 test('the same seed gives the same run, spread as it should be', () => {

@@ -205,9 +205,10 @@ test('ice takes the place of its own mass of water and cools the mix', () => {
   );
 });
 
+// Half the water of a mix of flax that hardly gives milk is too little for the first washing: only up to a third.
 test('a second washing with part of the water draws out more of the nut', () => {
   fc.assert(
-    fc.property(sensibleRecipe, double(0.15, 0.5), (recipe, washShare) => {
+    fc.property(sensibleRecipe, double(0.15, 0.33), (recipe, washShare) => {
       const held = { ...recipe, blend: { ...recipe.blend, end: { by: 'rupture' as const, rupture: 0.85 } } };
       const once = predicted(held);
       const twice = predicted({ ...held, strain: { ...held.strain, washShare } });

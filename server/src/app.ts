@@ -9,6 +9,8 @@ import { localHostOnly, ownWritesOnly } from './guard';
 import { addIngredient, listOwnIngredients, viewOwnIngredient } from './ingredients';
 import { changeKitchen, viewKitchen } from './kitchens';
 import { serve, serveCreation } from './mount';
+import { calendarOf } from './calendar';
+import { changePlan, listPlans, makePlan, markStarted, toldPlans, viewPlan } from './plans';
 import { openApiDocument } from './openapi';
 import { ProblemError, notComputable } from './problemError';
 import { keepRecipe, keepVersion, listRecipes, putAway, viewHistory, viewRecipe } from './recipes';
@@ -67,15 +69,34 @@ export function createApp(db: Db, siteDir: string): Express {
   serve(app, ROUTES.batches, ({ query, now }) => listBatches(db, query, now));
   serve(app, ROUTES.batch, ({ params, now }) => viewBatch(db, params.batchId, now));
   serveCreation(app, db, ROUTES.startBatch, {
-    make: (tx, { body, now }) => startBatch(tx, body.recipe, body.ownIngredients, now),
+    make: async (tx, { query, body, now }) => {
+      const batchId = await startBatch(tx, body, new Date(now.getTime() - query.agoMs));
+      if (body.planId !== null) await markStarted(tx, body.planId, batchId, now);
+      return batchId;
+    },
     show: (from, batchId, { now }) => viewBatch(from, batchId, now),
   });
   serveCreation(app, db, ROUTES.recordEvents, {
-    make: async (tx, { params, body, now }) => {
-      await recordEvents(tx, params.batchId, body.happenings, now);
+    make: async (tx, { params, query, body, now }) => {
+      await recordEvents(tx, params.batchId, body, new Date(now.getTime() - query.agoMs));
       return params.batchId;
     },
     show: (from, batchId, { now }) => viewBatch(from, batchId, now),
+  });
+  serve(app, ROUTES.plans, async ({ now }) => ({
+    plans: await listPlans(db),
+    serverTime: now.toISOString(),
+  }));
+  serveCreation(app, db, ROUTES.makePlan, {
+    make: (tx, { body, now }) => makePlan(tx, body, now),
+    show: (from, planId) => viewPlan(from, planId),
+  });
+  serve(app, ROUTES.changePlan, ({ params, body, now }) => changePlan(db, params.planId, body, now));
+  app.get('/api/plans.ics', async (_request, response) => {
+    response
+      .type('text/calendar; charset=utf-8')
+      .set('Content-Disposition', 'attachment; filename="humble-churn.ics"')
+      .send(calendarOf(await toldPlans(db, new Date())));
   });
 
   const description = openApiDocument();

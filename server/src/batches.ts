@@ -1,8 +1,15 @@
 import { randomUUID } from 'node:crypto';
 import type { Batch, BatchList } from '@humble-churn/contract';
 import { StoredHappeningSchema, coreEvent, eventRefusalWords } from '@humble-churn/contract';
-import type { BatchHappening, BatchState, OwnIngredient, Recipe } from '@humble-churn/core';
-import { batchState, eventRefusal, predict } from '@humble-churn/core';
+import type {
+  BatchEvent,
+  BatchHappening,
+  BatchState,
+  FridgeReading,
+  OwnIngredient,
+  Recipe,
+} from '@humble-churn/core';
+import { batchState, eventRefusal, opening } from '@humble-churn/core';
 import { and, asc, desc, eq, inArray, lt } from 'drizzle-orm';
 import type { Db } from './database';
 import { listOwnIngredients } from './ingredients';
@@ -66,65 +73,90 @@ export async function listBatches(
   };
 }
 
-/** Plans a batch: the core's prediction, as it stands now, opens its log. Answers the batch's id. */
+interface Start {
+  recipe: Recipe;
+  ownIngredients: readonly OwnIngredient[];
+  /** The device's own id for it. */
+  batchId?: string | undefined;
+}
+
+/**
+ * Plans a batch: the core's prediction, as it stands now, opens its log. Answers the batch's id. `at` is when the cook
+ * began.
+ */
 export async function startBatch(
   db: Db,
-  recipe: Recipe,
-  broughtAlong: readonly OwnIngredient[],
-  now: Date,
+  { recipe, ownIngredients, batchId }: Start,
+  at: Date,
 ): Promise<string> {
   const kitchen = await kitchenSettings(db);
-  const around = { roomTempC: kitchen.roomTempC, fridgeTempC: kitchen.fridgeTempC };
-  const own = [...(await listOwnIngredients(db)), ...broughtAlong];
-  const prediction = predict(recipe, around, own);
-  if (!prediction.ok) throw notComputable(prediction.refusal, ['recipe']);
-  const sure = await surenessOf({ recipe, around, own, prices: kitchen.profile });
-  const id = randomUUID();
-  await db.insert(batches).values({ id, timeZone: kitchen.timeZone, createdAt: now, active: true });
+  const own = [...(await listOwnIngredients(db)), ...ownIngredients];
+  const plain = opening(recipe, kitchen, own);
+  if (!plain.ok) throw notComputable(plain.refusal, ['recipe']);
+  const what = plain.value;
+  const sure = await surenessOf({ recipe, around: what.around, own, prices: kitchen.profile });
+  const id = batchId ?? randomUUID();
+  const { timeZone } = kitchen;
+  const made = await db
+    .insert(batches)
+    .values({ id, timeZone, createdAt: at, active: true })
+    .onConflictDoNothing()
+    .returning();
+  if (made.length === 0) {
+    throw new ProblemError('conflict', 'This batch has already been begun.', { reason: 'id-taken' });
+  }
   await db.insert(batchEvents).values({
     id: randomUUID(),
     batchId: id,
-    at: now,
-    timeZone: kitchen.timeZone,
-    what: {
-      type: 'planned',
-      recipe,
-      prediction: prediction.value,
-      sureness: sure.ok ? sure.value : null,
-      around,
-      budgetH: kitchen.budgetH,
-    },
+    at,
+    timeZone,
+    what: { ...what, sureness: sure.ok ? sure.value : null },
   });
   return id;
 }
 
 function isActive(state: BatchState): boolean {
   return (
-    state.status === 'under-way' ||
+    state.current !== null ||
     state.jars.some((jar) => jar.fate === 'in-use') ||
     state.pulp.some((pulp) => pulp.usedAtMs === null)
   );
 }
 
-/** Adds to a batch's log what the core lets happen now, all or nothing; otherwise 409 with the reason. */
-export async function recordEvents(
+interface Entry {
+  happenings: readonly BatchHappening[];
+  /** The device's own ids, one for each. */
+  ids?: readonly string[] | undefined;
+}
+
+/** What an addition to a log rests on. */
+interface LogSoFar {
+  batchId: string;
+  events: readonly BatchEvent[];
+  /** The household's zone. */
+  timeZone: string;
+  readings: readonly FridgeReading[];
+}
+
+/** Adds to a log that is known; answers it with what was added. See `recordEvents`. */
+export async function appendEvents(
   db: Db,
-  batchId: string,
-  happenings: readonly BatchHappening[],
-  now: Date,
-): Promise<void> {
-  const batch = await viewBatch(db, batchId, now);
-  const { timeZone } = await kitchenSettings(db);
-  const readings = await fridgeLog(db);
-  let events = batch.events.map(coreEvent);
-  for (const what of happenings) {
+  { batchId, events: before, timeZone, readings }: LogSoFar,
+  { happenings, ids }: Entry,
+  at: Date,
+): Promise<readonly BatchEvent[]> {
+  // One tap shares one moment and no two taps do: undo tells them apart by it.
+  const last = before[before.length - 1];
+  const atMs = last ? Math.max(at.getTime(), last.atMs + 1) : at.getTime();
+  let events = before;
+  for (const [i, what] of happenings.entries()) {
     const state = batchState(events);
     if (!state) throw new ProblemError('not-found', 'This batch has no plan.');
-    const refusal = eventRefusal(state, what, readings, now.getTime());
+    const refusal = eventRefusal(state, what, readings, atMs);
     if (refusal) throw new ProblemError('conflict', eventRefusalWords(refusal), { reason: refusal });
-    const id = randomUUID();
-    await db.insert(batchEvents).values({ id, batchId, at: now, timeZone, what });
-    events = [...events, { ...what, id, atMs: now.getTime() }];
+    const id = ids?.[i] ?? randomUUID();
+    await db.insert(batchEvents).values({ id, batchId, at: new Date(atMs), timeZone, what });
+    events = [...events, { ...what, id, atMs }];
   }
   const after = batchState(events);
   if (after)
@@ -132,4 +164,26 @@ export async function recordEvents(
       .update(batches)
       .set({ active: isActive(after) })
       .where(eq(batches.id, batchId));
+  return events;
+}
+
+/**
+ * Adds to a batch's log what the core lets happen, all or nothing; otherwise 409 with the reason. `at` is when the
+ * cook did it: never before what is already in the log, so that the log stays in its order.
+ */
+export async function recordEvents(db: Db, batchId: string, entry: Entry, at: Date): Promise<void> {
+  const { ids } = entry;
+  const batch = await viewBatch(db, batchId, at);
+  if (ids && ids.length > 0) {
+    const taken = await db
+      .select()
+      .from(batchEvents)
+      .where(inArray(batchEvents.id, [...ids]));
+    if (taken.length > 0 || new Set(ids).size < ids.length) {
+      throw new ProblemError('conflict', 'These entries are already in the log.', { reason: 'id-taken' });
+    }
+  }
+  const { timeZone } = await kitchenSettings(db);
+  const events = batch.events.map(coreEvent);
+  await appendEvents(db, { batchId, events, timeZone, readings: await fridgeLog(db) }, entry, at);
 }

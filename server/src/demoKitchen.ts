@@ -1,10 +1,18 @@
 import { randomUUID } from 'node:crypto';
-import type { BatchHappening, PulpPlace, Random, Recipe } from '@humble-churn/core';
+import type {
+  BatchEvent,
+  BatchHappening,
+  FridgeReading,
+  PulpPlace,
+  Random,
+  Recipe,
+} from '@humble-churn/core';
 import { batchState, normal, plainRecipe, seeded, storedPulpG } from '@humble-churn/core';
 import type { KitchenProfile } from '@humble-churn/contract';
 import { KitchenProfileSchema, coreEvent } from '@humble-churn/contract';
-import { recordEvents, startBatch, viewBatch } from './batches';
+import { appendEvents, startBatch, viewBatch } from './batches';
 import type { Db } from './database';
+import { fridgeLog, kitchenSettings } from './kitchens';
 import { keepRecipe, keepVersion } from './recipes';
 import { fridgeReadings, kitchens } from './tables';
 
@@ -111,6 +119,10 @@ const PROFILE: KitchenProfile = KitchenProfileSchema.parse({
     { name: 'Green-lid bag', kind: 'fine-bag', keptFrom: ['tree nut'] },
     { name: 'Hoop sieve', kind: 'fine-sieve', keptFrom: [] },
   ],
+  bowls: [
+    { name: 'Enamel bowl', volumeMl: 2500, count: 1 },
+    { name: 'Small bowl', volumeMl: 1200, count: 2 },
+  ],
   jars: [
     { name: 'Swing-top jar', volumeMl: 1000, count: 3 },
     { name: 'Small jar', volumeMl: 350, count: 4 },
@@ -145,10 +157,16 @@ class PastBatch {
     private readonly db: Db,
     readonly id: string,
     private ms: number,
+    private events: readonly BatchEvent[],
+    private readonly kitchen: { timeZone: string; readings: readonly FridgeReading[] },
   ) {}
 
   static async plan(db: Db, recipe: Recipe, atMs: number): Promise<PastBatch> {
-    return new PastBatch(db, await startBatch(db, recipe, [], new Date(atMs)), atMs);
+    const at = new Date(atMs);
+    const id = await startBatch(db, { recipe, ownIngredients: [] }, at);
+    const events = (await viewBatch(db, id, at)).events.map(coreEvent);
+    const { timeZone } = await kitchenSettings(db);
+    return new PastBatch(db, id, atMs, events, { timeZone, readings: await fridgeLog(db) });
   }
 
   wait(ms: number): this {
@@ -157,11 +175,12 @@ class PastBatch {
   }
 
   async say(...happenings: Sayable[]): Promise<void> {
-    await recordEvents(this.db, this.id, happenings, new Date(this.ms));
+    const log = { batchId: this.id, events: this.events, ...this.kitchen };
+    this.events = await appendEvents(this.db, log, { happenings }, new Date(this.ms));
   }
 
-  async state() {
-    const state = batchState((await viewBatch(this.db, this.id, new Date(this.ms))).events.map(coreEvent));
+  state() {
+    const state = batchState(this.events);
     if (!state) throw new Error('a batch without a plan');
     return state;
   }
@@ -221,18 +240,18 @@ async function tell(db: Db, story: Story, now: Date, random: Random): Promise<vo
   const { recipe, pulp } = story.dish;
   const soakMs = recipe.soak.hours * HOUR_MS;
   const batch = await PastBatch.plan(db, recipe, bottledMs - soakMs - 60 * 60_000);
-  const { steps, prediction } = await batch.state();
+  const { steps, prediction } = batch.state();
   const wavering = (value: number, share: number): number => Math.round(value * (1 + share * normal(random)));
   const milkG = wavering(prediction.milk.massG * MILK_BIAS, 0.012);
   const pulpG = wavering(prediction.pulp.massG * PULP_BIAS, 0.03);
   for (const step of steps) {
     switch (step.kind) {
       case 'soak':
-        await batch.wait(5 * 60_000).say({ type: 'step-begun', step: step.id });
+        await batch.wait(5 * 60_000).say({ type: 'step-begun', step: step.id, timerS: null });
         await batch.wait(soakMs).say({ type: 'step-done', step: step.id });
         break;
-      case 'drain':
-        await batch.wait(6 * 60_000).say(
+      case 'weigh-soaked':
+        await batch.wait(2 * 60_000).say(
           {
             type: 'measured',
             what: 'soaked',
@@ -242,11 +261,11 @@ async function tell(db: Db, story: Story, now: Date, random: Random): Promise<vo
         );
         break;
       case 'blend':
-        await batch.wait(5 * 60_000).say({ type: 'step-begun', step: step.id });
+        await batch.wait(5 * 60_000).say({ type: 'step-begun', step: step.id, timerS: null });
         await batch.wait((step.timerS ?? 60) * 1000).say({ type: 'step-done', step: step.id });
         break;
-      case 'strain':
-        await batch.wait(9 * 60_000).say(
+      case 'weigh-milk':
+        await batch.wait(3 * 60_000).say(
           {
             type: 'measured',
             what: 'milk',
@@ -267,17 +286,24 @@ async function tell(db: Db, story: Story, now: Date, random: Random): Promise<vo
         });
         break;
       }
+      case 'pulp':
+        await batch.wait(4 * 60_000).say(
+          pulp && pulpG > 0
+            ? {
+                type: 'pulp-stored',
+                place: pulp,
+                massG: Math.round(storedPulpG(pulp, pulpG, prediction.pulp.waterPct)),
+              }
+            : { type: 'step-done', step: step.id },
+        );
+        break;
       default:
-        await batch.wait(4 * 60_000).say({ type: 'step-done', step: step.id });
+        await batch.wait(2 * 60_000).say({ type: 'step-done', step: step.id });
     }
   }
-  const { jars } = await batch.state();
+  const { jars } = batch.state();
   const jar = jars[0];
   if (!jar) return;
-  if (pulp && pulpG > 0) {
-    const massG = Math.round(storedPulpG(pulp, pulpG, prediction.pulp.waterPct));
-    await batch.wait(10 * 60_000).say({ type: 'pulp-stored', place: pulp, massG });
-  }
   switch (story.end) {
     case 'drunk':
       await batch.wait(20 * HOUR_MS).say({ type: 'jar-drawn', jarId: jar.id, volumeMl: jar.filledMl / 2 });
@@ -303,7 +329,7 @@ async function tell(db: Db, story: Story, now: Date, random: Random): Promise<vo
 async function soakUnderWay(db: Db, now: Date): Promise<void> {
   const batch = await PastBatch.plan(db, PORRIDGE.recipe, now.getTime() - 3.75 * HOUR_MS);
   await batch.wait(5 * 60_000).say({ type: 'step-done', step: 'weigh' });
-  await batch.wait(60_000).say({ type: 'step-begun', step: 'soak' });
+  await batch.wait(60_000).say({ type: 'step-begun', step: 'soak', timerS: null });
 }
 
 /**

@@ -7,6 +7,8 @@ import { ensureKitchen } from './kitchens';
 import { forgetOldKeys } from './mount';
 import { endSurenessThread } from './surenessThread';
 
+const KEEP_LINE_MS = 120_000;
+
 export interface RunningServer {
   url: string;
   stop: () => Promise<void>;
@@ -32,6 +34,9 @@ export async function startServer(options: ServerOptions): Promise<RunningServer
     await ensureKitchen(db, now);
     await forgetOldKeys(db, now);
     const server = createServer(createApp(db, siteDir));
+    // Screens ask every 10 to 20 s. A line shut between two of them could be shut just as a tap comes along it.
+    server.keepAliveTimeout = KEEP_LINE_MS;
+    server.headersTimeout = KEEP_LINE_MS + 5000;
     await listen(server, port);
     const address = server.address();
     const actual = typeof address === 'object' && address ? address.port : port;

@@ -1,5 +1,5 @@
 import type { KitchenProfile } from '@humble-churn/contract';
-import type { BatchHappening, OwnIngredient, Recipe } from '@humble-churn/core';
+import type { BatchHappening, OwnIngredient, PlannedPrediction, Recipe } from '@humble-churn/core';
 import {
   bigserial,
   boolean,
@@ -104,3 +104,23 @@ export const recipeVersions = pgTable(
   },
   (table) => [primaryKey({ columns: [table.recipeId, table.version] })],
 );
+
+/** Batches planned for the days ahead. What becomes of a plan is changed in place; what is made is a batch. */
+export const plans = pgTable('plans', {
+  id: uuid('id').primaryKey(),
+  createdAt: instant('created_at').notNull(),
+  changedAt: instant('changed_at').notNull(),
+  /** Counts its changes, for calendars. */
+  revision: integer('revision').notNull().default(0),
+  status: text('status').$type<'open' | 'started' | 'dropped'>().notNull().default('open'),
+  batchId: uuid('batch_id').references(() => batches.id),
+  timeZone: text('time_zone').notNull(),
+  glassAt: instant('glass_at').notNull(),
+  fresh: boolean('fresh').notNull(),
+  soakedAlready: boolean('soaked_already').notNull(),
+  weighAt: instant('weigh_at').notNull(),
+  drainAt: instant('drain_at').notNull(),
+  blendAt: instant('blend_at').notNull(),
+  recipe: jsonb('recipe').$type<Recipe>().notNull(),
+  prediction: jsonb('prediction').$type<PlannedPrediction>().notNull(),
+});

@@ -1,3 +1,4 @@
+import { randomUUID } from 'node:crypto';
 import {
   BatchListSchema,
   BatchSchema,
@@ -199,31 +200,37 @@ describe('own ingredients', () => {
 });
 
 describe('a batch', () => {
-  test('from plan to shelf', async () => {
+  test('from plan to shelf and on to the washing up', async () => {
     const id = await startBatch();
-    await say(id, { type: 'step-done', step: 'weigh' });
+    const done = (step: string) => say(id, { type: 'step-done', step });
+    await done('weigh');
     const soaking = stateOf((await say(id, { type: 'step-begun', step: 'soak' })).body);
     expect(soaking.current).toMatchObject({ id: 'soak', timerS: 8 * 3600 });
-    await say(id, { type: 'step-done', step: 'soak' });
+    await done('soak');
+    await done('drain');
     await say(
       id,
       { type: 'measured', what: 'soaked', reading: { massG: 188 } },
-      { type: 'step-done', step: 'drain' },
+      { type: 'step-done', step: 'weigh-soaked' },
     );
-    await say(id, { type: 'step-begun', step: 'blend-1' });
-    await say(id, { type: 'step-done', step: 'blend-1' });
+    await say(id, { type: 'step-begun', step: 'blend-1', timerS: 61 });
+    for (const step of ['blend-1', 'feel-1', 'strain-1', 'strain-2', 'strain-3']) await done(step);
+    await done('squeeze');
     await say(
       id,
       { type: 'measured', what: 'milk', reading: { volumeMl: 930 } },
       { type: 'measured', what: 'pulp', reading: { massG: 175 } },
-      { type: 'step-done', step: 'strain' },
+      { type: 'step-done', step: 'weigh-milk' },
     );
     const jar = { id: crypto.randomUUID(), label: 'Blue lid', volumeMl: 930, place: 'fridge' };
     const { body } = await say(id, { type: 'bottled', jars: [jar], scalded: true });
     const state = stateOf(body);
-    expect(state).toMatchObject({ status: 'bottled', current: null });
+    expect(state).toMatchObject({ status: 'bottled', current: { id: 'label' } });
     expect(state.jars[0]).toMatchObject({ label: 'Blue lid', leftMl: 930 });
     expect(stateOf((await server.get(`/api/batches/${id}`)).body)).toEqual(state);
+    await done('label');
+    await say(id, { type: 'pulp-stored', place: 'fridge', massG: 175 });
+    expect(stateOf((await done('wash-up')).body).current).toBeNull();
   });
 
   test('is planned with the prediction of that moment, which later settings do not touch', async () => {
@@ -246,12 +253,36 @@ describe('a batch', () => {
     expect(Math.abs(Date.parse(planned?.at ?? '') - Date.now())).toBeLessThan(60_000);
   });
 
+  test('begun on a device while the server was away, it keeps its id and its moment, and is there once', async () => {
+    const batchId = randomUUID();
+    const body = { recipe: RECIPE, batchId };
+    const first = await server.create('/api/batches?agoMs=5400000', body, batchId);
+    expect(first.status).toBe(201);
+    // The answer got lost: told again, later.
+    const again = await server.create('/api/batches?agoMs=5402500', body, batchId);
+    expect(again.status).toBe(201);
+    const { id, events, serverTime } = BatchSchema.parse(again.body);
+    expect(id).toBe(batchId);
+    expect(events).toHaveLength(1);
+    const agoMs = Date.parse(serverTime) - Date.parse(events[0]?.at ?? '');
+    expect(agoMs).toBeGreaterThanOrEqual(5_400_000);
+    expect(agoMs).toBeLessThan(5_460_000);
+    // What was said of it meanwhile comes after it, however close.
+    const said = await server.create(`/api/batches/${batchId}/events?agoMs=5402500`, {
+      happenings: [{ type: 'step-done', step: 'weigh' }],
+    });
+    expect(stateOf(said.body).current?.id).toBe('soak');
+    const taken = await server.create('/api/batches', body);
+    expect(taken.status).toBe(409);
+    expect(taken.body).toMatchObject({ code: 'conflict', reason: 'id-taken' });
+  });
+
   test('what belongs together goes in together or not at all', async () => {
     const id = await startBatch();
     const { status, body } = await say(
       id,
       { type: 'measured', what: 'soaked', reading: { massG: 180 } },
-      { type: 'step-done', step: 'strain' },
+      { type: 'step-done', step: 'strain-1' },
     );
     expect(status).toBe(409);
     expect(body).toMatchObject({ code: 'conflict', reason: 'not-the-current-step' });

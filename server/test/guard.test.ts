@@ -1,4 +1,5 @@
-import { request } from 'node:http';
+import { Agent, get, request } from 'node:http';
+import { setTimeout as sleep } from 'node:timers/promises';
 import { RECIPE, RunningServer, newDataDir, removeDataDir } from './runningServer';
 
 const dataDir = newDataDir();
@@ -147,3 +148,20 @@ test('the page has word of the scripts of screens that are opened later', async 
   const script = await fetch(`${server.url}${href}`);
   expect(script.headers.get('cache-control')).toContain('immutable');
 });
+
+test('a line stays open between two askings of a screen', async () => {
+  const agent = new Agent({ keepAlive: true, maxSockets: 1 });
+  const reused = (): Promise<boolean> =>
+    new Promise((resolve, reject) => {
+      const call = get(`${server.url}/api/health`, { agent }, (response) => {
+        response.resume();
+        response.on('end', () => resolve(call.reusedSocket));
+      });
+      call.on('error', reject);
+    });
+  expect(await reused()).toBe(false);
+  // Longer than Node would leave it open by itself.
+  await sleep(6500);
+  expect(await reused()).toBe(true);
+  agent.destroy();
+}, 20_000);

@@ -7,10 +7,13 @@ import { SPACE, useColours } from './theme';
 /** A piece of a screen that belongs together, with its heading. */
 export function Panel({
   title,
+  large = false,
   children,
   style,
 }: {
   title?: string;
+  /** Its heading reads from across the kitchen. */
+  large?: boolean;
   children: ReactNode;
   style?: ViewStyle;
 }) {
@@ -20,7 +23,11 @@ export function Panel({
       {...(title !== undefined && { role: 'region' as const, 'aria-label': title })}
       style={[styles.panel, BY_ITSELF, { backgroundColor: colour.surface, borderColor: colour.line }, style]}
     >
-      {title !== undefined && <Words kind="heading">{title}</Words>}
+      {title !== undefined && (
+        <Words kind={large ? 'title' : 'heading'} level={2}>
+          {title}
+        </Words>
+      )}
       {children}
     </View>
   );

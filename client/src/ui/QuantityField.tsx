@@ -1,5 +1,6 @@
 import { quantityWords } from '@humble-churn/contract';
 import { readQuantity } from '@humble-churn/core';
+import type { Ref } from 'react';
 import { useId, useState } from 'react';
 import { StyleSheet, TextInput, View } from 'react-native';
 import { FieldFrame } from './FieldFrame';
@@ -22,6 +23,10 @@ interface Props {
   counter?: boolean;
   /** Stands under other fields rather than beside them. */
   stacked?: boolean;
+  /** For giving it the focus from outside. */
+  inputRef?: Ref<TextInput>;
+  /** Called when Enter is pressed in it. */
+  onSubmit?: () => void;
 }
 
 /**
@@ -39,6 +44,8 @@ export function QuantityField({
   note,
   counter,
   stacked = false,
+  inputRef,
+  onSubmit,
 }: Props) {
   const colour = useColours();
   const id = useId();
@@ -76,6 +83,8 @@ export function QuantityField({
         ]}
       >
         <TextInput
+          ref={inputRef}
+          {...(onSubmit && { onSubmitEditing: onSubmit })}
           value={typed ?? shown}
           onChangeText={take}
           onBlur={() => {

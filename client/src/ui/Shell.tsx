@@ -2,7 +2,8 @@ import { usePathname, useRouter } from 'expo-router';
 import type { ReactNode } from 'react';
 import { Pressable, StyleSheet, View, useWindowDimensions } from 'react-native';
 import type { Place } from './places';
-import { KITCHEN, PLACES } from './places';
+import { DAYS, KITCHEN, PLACES } from './places';
+import { OnTheWay } from './OnTheWay';
 import { Shortcuts } from './Shortcuts';
 import { Words } from './Words';
 import { SPACE, WIDE_FROM_PX, useColours } from './theme';
@@ -16,11 +17,14 @@ export function Shell({ children }: { children: ReactNode }) {
   const colour = useColours();
   const { width } = useWindowDimensions();
   const wide = width >= WIDE_FROM_PX;
-  const places = wide ? [...PLACES, KITCHEN] : PLACES;
+  const places = wide ? [...PLACES, DAYS, KITCHEN] : PLACES;
   return (
     <View style={[styles.shell, wide && styles.wide, { backgroundColor: colour.ground }]}>
       {wide && <Nav places={places} rail />}
-      <View style={styles.screen}>{children}</View>
+      <View style={styles.screen}>
+        <OnTheWay />
+        {children}
+      </View>
       {!wide && <Nav places={places} rail={false} />}
       <Shortcuts />
     </View>

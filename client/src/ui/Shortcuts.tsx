@@ -2,17 +2,22 @@ import { useRouter } from 'expo-router';
 import { useEffect, useState } from 'react';
 import { Modal, StyleSheet, View } from 'react-native';
 import { Button } from './Button';
-import { KITCHEN, PLACES } from './places';
+import { DAYS, KITCHEN, PLACES } from './places';
 import { Words } from './Words';
 import { SPACE, useColours } from './theme';
 
 const KEYS: readonly { keys: string; does: string }[] = [
   { keys: '1 … 5', does: `Go to ${PLACES.map((place) => place.name).join(', ')}` },
   { keys: '6', does: 'Go to Kitchen' },
+  { keys: '7', does: 'Go to Days' },
   { keys: '?', does: 'Show or hide this list' },
   { keys: 'Tab, Enter', does: 'Move between controls, press one' },
   { keys: 'Arrows', does: 'Move within a group of choices, or a slider by one step' },
   { keys: 'Page Up, Page Down', does: 'Move a slider by ten steps' },
+  { keys: 'Space', does: 'Counter: start the clock, hold it, go on' },
+  { keys: '→, ←', does: 'Counter: done with this step; look at the steps before' },
+  { keys: 'U', does: 'Counter: undo the last entry, any number of times' },
+  { keys: '0 … 9', does: 'Counter, where something is weighed: type the figure' },
   { keys: 'Ctrl Z', does: 'Bench: take the last change back' },
 ];
 
@@ -32,6 +37,7 @@ export function Shortcuts() {
       const place = PLACES[Number(event.key) - 1];
       if (place) router.navigate(place.path);
       if (event.key === '6') router.navigate(KITCHEN.path);
+      if (event.key === '7') router.navigate(DAYS.path);
     };
     window.addEventListener('keydown', onKey);
     return () => window.removeEventListener('keydown', onKey);

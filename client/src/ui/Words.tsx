@@ -3,7 +3,8 @@ import type { TextStyle } from 'react-native';
 import { StyleSheet, Text } from 'react-native';
 import { FONT, useColours } from './theme';
 
-export type WordsKind = 'title' | 'heading' | 'body' | 'strong' | 'small' | 'figure' | 'bigFigure' | 'clock';
+export type WordsKind =
+  'title' | 'heading' | 'body' | 'strong' | 'small' | 'figure' | 'bigFigure' | 'clock' | 'count';
 
 interface Props {
   kind?: WordsKind;
@@ -51,4 +52,5 @@ const styles = StyleSheet.create({
   figure: { fontFamily: FONT.strong, fontSize: 22, lineHeight: 28, ...figures },
   bigFigure: { fontFamily: FONT.strong, fontSize: 34, lineHeight: 40, ...figures },
   clock: { fontFamily: FONT.strong, fontSize: 76, lineHeight: 84, ...figures },
+  count: { fontFamily: FONT.strong, fontSize: 132, lineHeight: 136, ...figures },
 });

@@ -1,5 +1,5 @@
 import type { LucideIcon } from './icons';
-import { BookOpenText, ChefHat, Hourglass, Milk, Scale, Settings2 } from './icons';
+import { BookOpenText, CalendarDays, ChefHat, Hourglass, Milk, Scale, Settings2 } from './icons';
 
 export interface Place {
   path: string;
@@ -15,3 +15,4 @@ export const PLACES: readonly Place[] = [
   { path: '/notebook', name: 'Notebook', icon: BookOpenText },
 ];
 export const KITCHEN: Place = { path: '/kitchen', name: 'Kitchen', icon: Settings2 };
+export const DAYS: Place = { path: '/days', name: 'Days', icon: CalendarDays };

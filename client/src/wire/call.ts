@@ -1,6 +1,7 @@
 import type { Problem, Route } from '@humble-churn/contract';
 import { ProblemSchema } from '@humble-churn/contract';
 import { z } from 'zod';
+import { noteReach } from './reach';
 
 // The page may run no text as code; without this the schemas would first try to.
 z.config({ jitless: true });
@@ -61,8 +62,10 @@ export async function call<P extends Shape, Q extends Shape, B extends Shape, R 
     said = await response.json();
   } catch (error) {
     if (error instanceof z.ZodError) throw error;
+    noteReach(false);
     throw new ServerOutOfReach();
   }
+  noteReach(true);
   if (response.ok) return route.response.parse(said);
   const problem = ProblemSchema.safeParse(said);
   throw problem.success ? new ServerSaidNo(problem.data) : new ServerOutOfReach();

@@ -1,33 +1,61 @@
-import type { Batch, KitchenPatch, PackFiguresWire } from '@humble-churn/contract';
+import type { Batch, BatchList, Kitchen, KitchenPatch, PackFiguresWire } from '@humble-churn/contract';
 import { ROUTES, coreEvent, fromInstant } from '@humble-churn/contract';
-import type {
-  BatchEvent,
-  BatchHappening,
-  BatchState,
-  FridgeReading,
-  OwnIngredient,
-  Recipe,
-} from '@humble-churn/core';
-import { batchState, lastTap } from '@humble-churn/core';
-import { QueryClient, useInfiniteQuery, useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import type { BatchEvent, BatchState, FridgeReading, OwnIngredient, Recipe } from '@humble-churn/core';
+import { batchState, eventRefusal, lastTap, opening, standing } from '@humble-churn/core';
+import type { MutationOptions, RefetchOptions } from '@tanstack/react-query';
+import {
+  QueryClient,
+  useInfiniteQuery,
+  useIsRestoring,
+  useMutation,
+  useMutationState,
+  useQuery,
+  useQueryClient,
+} from '@tanstack/react-query';
+import { useEffect, useEffectEvent, useMemo, useState } from 'react';
 import { ServerOutOfReach, call } from './call';
 import { noteServerTime } from './clock';
+import { isAway } from './reach';
+import type { Entry, Refused, Sayable } from './outbox';
+import {
+  BeginningSchema,
+  agoMs,
+  forgetRefused,
+  keepRefused,
+  refusedEntries,
+  strikeOff,
+  waitingEntries,
+  writeBeginning,
+  writeDown,
+} from './outbox';
 
 const MAX_TRIES = 3;
+const ENTRY = ['entry'];
 
 function tryAgain(failures: number, error: Error): boolean {
   return error instanceof ServerOutOfReach && failures < MAX_TRIES;
 }
 
+/** What was fetched stays usable on the device this long while the server is away, ms: a week. */
+export const KEPT_FOR_MS = 7 * 86_400_000;
+
 /** One cache for the app. Only silence is retried: an answer that says no will say it again. */
 export function newQueryClient(): QueryClient {
-  return new QueryClient({
+  const client = new QueryClient({
     defaultOptions: {
       // The server is on this machine: a browser that thinks it is offline can still reach it.
-      queries: { retry: tryAgain, retryDelay: 700, staleTime: 2000, networkMode: 'always' },
+      queries: {
+        retry: tryAgain,
+        retryDelay: 700,
+        staleTime: 2000,
+        gcTime: KEPT_FOR_MS,
+        networkMode: 'always',
+      },
       mutations: { retry: tryAgain, retryDelay: 700, networkMode: 'always' },
     },
   });
+  client.setMutationDefaults(ENTRY, entryMutation(client));
+  return client;
 }
 
 /** A batch as screens use it: the log from the wire and the state the core derives from it. */
@@ -36,17 +64,75 @@ export interface KnownBatch {
   timeZone: string;
   events: readonly BatchEvent[];
   state: BatchState;
+  /** Entries that the server has not confirmed yet. */
+  waiting: number;
 }
 
-function known(batch: Batch): KnownBatch | null {
-  noteServerTime(batch.serverTime);
+export function known(batch: Batch): KnownBatch | null {
   const events = batch.events.map(coreEvent);
   const state = batchState(events);
-  return state && { id: batch.id, timeZone: batch.timeZone, events, state };
+  return state && { id: batch.id, timeZone: batch.timeZone, events, state, waiting: 0 };
+}
+
+/** A batch that was begun here and that the server does not know yet, as this device reckons it. */
+function begunHere({ batchId, begins, atMs }: Entry): KnownBatch | null {
+  if (!begins) return null;
+  const events = [{ ...begins.planned, id: batchId, atMs }];
+  const state = batchState(events);
+  return state && { id: batchId, timeZone: begins.timeZone, events, state, waiting: 1 };
+}
+
+/** A batch with the entries on their way to the server already counted in. */
+export function withWaiting(batch: KnownBatch, entries: readonly Entry[]): KnownBatch {
+  let { events, state, waiting } = batch;
+  for (const entry of entries) {
+    if (entry.batchId !== batch.id || entry.begins) continue;
+    // Answered already, but for a moment still on the list.
+    if (events.some((event) => event.id === entry.ids[0])) continue;
+    waiting++;
+    const last = events[events.length - 1];
+    const atMs = Math.max(entry.atMs, (last?.atMs ?? 0) + 1);
+    for (const [i, what] of entry.happenings.entries()) {
+      if (eventRefusal(state, what, [], atMs) !== null) continue;
+      const next = [...events, { ...what, id: entry.ids[i] ?? entry.key, atMs }];
+      const then = batchState(next);
+      if (!then) continue;
+      events = next;
+      state = then;
+    }
+  }
+  return { ...batch, events, state, waiting };
 }
 
 function allKnown(batches: readonly Batch[]): KnownBatch[] {
   return batches.map(known).filter((batch) => batch !== null);
+}
+
+function knownList(list: BatchList): KnownBatch[] {
+  return allKnown(list.batches);
+}
+
+/** Batches with all that waits for the server: those begun here, and what was said of each. */
+export function withBegun(batches: readonly KnownBatch[], waiting: readonly Entry[]): KnownBatch[] {
+  const ids = new Set(batches.map(({ id }) => id));
+  const begun = waiting.filter(({ batchId }) => !ids.has(batchId)).map(begunHere);
+  return [...begun.filter((batch) => batch !== null), ...batches].map((batch) => withWaiting(batch, waiting));
+}
+
+/** Entries that the server has not confirmed yet, oldest first. */
+export function useWaiting(): Entry[] {
+  return useMutationState({
+    filters: { mutationKey: ENTRY, status: 'pending' },
+    select: (mutation) => mutation.state.variables as Entry,
+  });
+}
+
+function knownKitchen(kitchen: Kitchen) {
+  const readings: FridgeReading[] = kitchen.fridgeLog.map(({ at, tempC }) => ({
+    atMs: fromInstant(at),
+    tempC,
+  }));
+  return { ...kitchen, readings };
 }
 
 export function useKitchen() {
@@ -55,16 +141,34 @@ export function useKitchen() {
     queryFn: async () => {
       const kitchen = await call(ROUTES.kitchen);
       noteServerTime(kitchen.serverTime);
-      const readings: FridgeReading[] = kitchen.fridgeLog.map(({ at, tempC }) => ({
-        atMs: fromInstant(at),
-        tempC,
-      }));
-      return { ...kitchen, readings };
+      return kitchen;
     },
+    select: knownKitchen,
   });
 }
 
-export type KnownKitchen = NonNullable<ReturnType<typeof useKitchen>['data']>;
+/**
+ * Whether the server has been asked since the screen opened, and has answered or is away. What the device kept, and
+ * restores, does not count, however new it looks.
+ */
+export function useAskedAnew(refetch: (how: RefetchOptions) => Promise<unknown>): boolean {
+  const [asked, setAsked] = useState(false);
+  const restoring = useIsRestoring();
+  const ask = useEffectEvent(() => refetch({ cancelRefetch: false }));
+  useEffect(() => {
+    if (restoring) return;
+    let here = true;
+    void ask().then(() => {
+      if (here) setAsked(true);
+    });
+    return () => {
+      here = false;
+    };
+  }, [restoring]);
+  return asked;
+}
+
+export type KnownKitchen = ReturnType<typeof knownKitchen>;
 
 export function useChangeKitchen() {
   const client = useQueryClient();
@@ -93,15 +197,20 @@ export function useAddIngredient() {
 
 /** Batches under way or with milk or pulp left. Asked again now and then: another device may be at work. */
 export function useActiveBatches() {
-  return useQuery({
+  const waiting = useWaiting();
+  const query = useQuery({
     queryKey: ['batches', 'active'],
     queryFn: async () => {
       const list = await call(ROUTES.batches, { query: { scope: 'active', limit: 100 } });
       noteServerTime(list.serverTime);
-      return allKnown(list.batches);
+      return list;
     },
+    select: knownList,
     refetchInterval: 10_000,
   });
+  const { data } = query;
+  const batches = useMemo(() => data && withBegun(data, waiting), [data, waiting]);
+  return { error: query.error, refetch: query.refetch, data: batches };
 }
 
 export function useAllBatches() {
@@ -119,11 +228,27 @@ export function useAllBatches() {
 }
 
 export function useBatch(batchId: string) {
-  return useQuery({
+  const waiting = useWaiting();
+  const client = useQueryClient();
+  const query = useQuery({
     queryKey: ['batch', batchId],
-    queryFn: async () => known(await call(ROUTES.batch, { params: { batchId } })),
+    queryFn: async () => {
+      const batch = await call(ROUTES.batch, { params: { batchId } });
+      noteServerTime(batch.serverTime);
+      return batch;
+    },
+    // What the list of batches knows will do until this one has been fetched.
+    placeholderData: () =>
+      client.getQueryData<BatchList>(['batches', 'active'])?.batches.find((batch) => batch.id === batchId),
+    select: known,
     refetchInterval: 10_000,
   });
+  const { data } = query;
+  const batch = useMemo(
+    () => withBegun(data ? [data] : [], waiting).find(({ id }) => id === batchId),
+    [data, waiting, batchId],
+  );
+  return { error: query.error, refetch: query.refetch, data: batch };
 }
 
 /** What the wire's schemas may change, made from what the core holds fast. */
@@ -140,53 +265,171 @@ export function wireOwn(own: readonly OwnIngredient[]) {
   return own.map((one) => ({ ...one, guessed: [...one.guessed] }));
 }
 
-export function useStartBatch() {
-  const client = useQueryClient();
-  return useMutation({
-    mutationFn: ({ recipe, own, key }: { recipe: Recipe; own: readonly OwnIngredient[]; key: string }) =>
-      call(ROUTES.startBatch, {
-        body: {
-          recipe: wireRecipe(recipe),
-          ownIngredients: wireOwn(own),
-        },
-        idempotencyKey: key,
-      }),
-    onSuccess: () => client.invalidateQueries({ queryKey: ['batches'] }),
+interface NewBatch {
+  recipe: Recipe;
+  own: readonly OwnIngredient[];
+  /** The plan it carries out. */
+  planId?: string;
+  /** New for each batch, the same when the same tap is retried; it becomes the batch's id. */
+  key: string;
+}
+
+/** Shows a new batch as the server answered it, before the lists are asked for again. */
+function putNewBatch(client: QueryClient, batch: Batch): void {
+  client.setQueryData(['batch', batch.id], batch);
+  client.setQueryData<BatchList>(['batches', 'active'], (list) => {
+    if (!list || list.batches.some(({ id }) => id === batch.id)) return list;
+    return { ...list, batches: [batch, ...list.batches] };
   });
 }
 
-type Sayable = Exclude<BatchHappening, { type: 'planned' }>;
+/**
+ * Begins a batch, and answers its id. While the server is away it is begun on this device, which knows the arithmetic
+ * as well, and told when the server is back.
+ */
+export function useStartBatch() {
+  const client = useQueryClient();
+  return useMutation({
+    mutationFn: async ({ recipe, own, planId, key }: NewBatch): Promise<{ id: string }> => {
+      const body = {
+        planId: planId ?? null,
+        recipe: wireRecipe(recipe),
+        ownIngredients: wireOwn(own),
+        batchId: key,
+      };
+      try {
+        if (isAway()) throw new ServerOutOfReach();
+        const batch = await call(ROUTES.startBatch, { body, idempotencyKey: key });
+        noteServerTime(batch.serverTime);
+        putNewBatch(client, batch);
+        void client.invalidateQueries({ queryKey: ['plans'] });
+        void client.invalidateQueries({ queryKey: ['batches'] });
+        return { id: key };
+      } catch (error) {
+        const kitchen = client.getQueryData<Kitchen>(['kitchen']);
+        if (!(error instanceof ServerOutOfReach) || !kitchen) throw error;
+        const ownOnes = client.getQueryData<OwnIngredient[]>(['ingredients']) ?? [];
+        const planned = opening(recipe, kitchen, [...ownOnes, ...own]);
+        if (!planned.ok) throw error;
+        const begins = { batch: body, planned: planned.value, timeZone: kitchen.timeZone };
+        send(client, writeBeginning(key, BeginningSchema.parse(begins)));
+        return { id: key };
+      }
+    },
+  });
+}
 
-/** Adds to a batch's log; all of one tap goes in together. */
+/** Tried again this often while the server is silent, ms: soon at first. */
+const RETRY_MS = [400, 800, 1500, 2500];
+
+/** Entries go out one after another in the order they were made, and again until the server has answered. */
+function entryMutation(client: QueryClient): MutationOptions<Batch, Error, Entry> {
+  return {
+    scope: { id: 'entries' },
+    mutationFn: (entry) =>
+      entry.begins
+        ? call(ROUTES.startBatch, {
+            query: { agoMs: agoMs(entry) },
+            body: entry.begins.batch,
+            idempotencyKey: entry.key,
+          })
+        : call(ROUTES.recordEvents, {
+            params: { batchId: entry.batchId },
+            query: { agoMs: agoMs(entry) },
+            body: { happenings: entry.happenings, ids: entry.ids },
+            idempotencyKey: entry.key,
+          }),
+    retry: (_, error) => error instanceof ServerOutOfReach,
+    retryDelay: (failures) => RETRY_MS[Math.min(failures, RETRY_MS.length - 1)] ?? 2500,
+    networkMode: 'always',
+    onSuccess: (batch, entry) => {
+      noteServerTime(batch.serverTime);
+      if (entry.begins) putNewBatch(client, batch);
+      else client.setQueryData(['batch', entry.batchId], batch);
+      strikeOff(entry);
+    },
+    onError: (error, entry) => {
+      keepRefused(entry, error.message);
+      client.setQueryData(['refused'], refusedEntries());
+    },
+    // After a conflict, too: the screen then shows how things really stand.
+    onSettled: (_batch, _error, entry) => {
+      void client.invalidateQueries({ queryKey: ['batches'] });
+      void client.invalidateQueries({ queryKey: ['batch', entry.batchId] });
+      if (entry.begins) void client.invalidateQueries({ queryKey: ['plans'] });
+    },
+  };
+}
+
+function send(client: QueryClient, entry: Entry): void {
+  // Its way of being sent comes with the key. A refusal is told where all can see it.
+  client
+    .getMutationCache()
+    .build(
+      client,
+      client.defaultMutationOptions({ mutationKey: ENTRY }) as MutationOptions<Batch, Error, Entry>,
+    )
+    .execute(entry)
+    .catch(() => undefined);
+}
+
+/** Sends what an earlier visit to this page wrote down and could not send any more. */
+export function sendWaiting(client: QueryClient): void {
+  for (const entry of waitingEntries()) send(client, entry);
+}
+
+/** Adds to the log of any batch, such as one that was started a moment ago. */
+export function useSayTo() {
+  const client = useQueryClient();
+  return (batchId: string, happenings: readonly Sayable[]): void =>
+    send(client, writeDown(batchId, happenings));
+}
+
+/** Adds to a batch's log; all of one tap goes in together. It counts at once and is kept whatever happens. */
 export function useRecord(batchId: string) {
   const client = useQueryClient();
-  const record = useMutation({
-    mutationFn: ({ happenings, key }: { happenings: readonly Sayable[]; key: string }) =>
-      call(ROUTES.recordEvents, {
-        params: { batchId },
-        body: {
-          happenings: happenings.map((one) =>
-            one.type === 'bottled' ? { ...one, jars: one.jars.map((jar) => ({ ...jar })) } : one,
-          ),
-        },
-        idempotencyKey: key,
-      }),
-    onSuccess: (batch) => client.setQueryData(['batch', batchId], known(batch)),
-    // After a conflict, too: the screen then shows how things really stand.
-    onSettled: () =>
-      Promise.all([
-        client.invalidateQueries({ queryKey: ['batches'] }),
-        client.invalidateQueries({ queryKey: ['batch', batchId] }),
-      ]),
+  return {
+    say: (happenings: readonly Sayable[], onSaid?: () => void): Entry | null => {
+      if (happenings.length === 0) return null;
+      const entry = writeDown(batchId, happenings);
+      send(client, entry);
+      onSaid?.();
+      return entry;
+    },
+  };
+}
+
+/** Entries that the server did not take, with the way to lay them aside. */
+export function useRefused() {
+  const client = useQueryClient();
+  const { data } = useQuery({
+    queryKey: ['refused'],
+    queryFn: () => refusedEntries(),
+    staleTime: Infinity,
+    initialData: refusedEntries,
   });
   return {
-    ...record,
-    say: (happenings: readonly Sayable[], onDone?: () => void) =>
-      record.mutate({ happenings, key: crypto.randomUUID() }, onDone && { onSuccess: onDone }),
+    refused: data,
+    forget: (entry: Refused) => {
+      forgetRefused(entry);
+      client.setQueryData(['refused'], refusedEntries());
+    },
   };
 }
 
 /** What one tap of Undo says: all of the latest tap, last entry first. */
 export function undoing(events: readonly BatchEvent[]): Sayable[] {
   return lastTap(events).map((event) => ({ type: 'undone', eventId: event.id }));
+}
+
+/** What goes back to the moment before a step was done says: every tap since, the last first. */
+export function undoingTo(events: readonly BatchEvent[], stepId: string): Sayable[] {
+  const counted = standing(events);
+  const from = counted.findIndex((event) => event.type === 'step-done' && event.step === stepId);
+  const first = counted[from];
+  if (!first) return [];
+  return counted
+    .filter((event) => event.type !== 'planned' && event.atMs >= first.atMs)
+    .reverse()
+    .map((event) => ({ type: 'undone', eventId: event.id }));
 }

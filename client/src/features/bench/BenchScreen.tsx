@@ -10,7 +10,7 @@ import {
   shownMass,
 } from '@humble-churn/core';
 import { useRouter } from 'expo-router';
-import { BookOpenText, Play, Redo2, Undo2 } from '../../ui/icons';
+import { BookOpenText, CalendarDays, Play, Redo2, Undo2 } from '../../ui/icons';
 import { Suspense, lazy, useDeferredValue, useEffect, useMemo, useRef } from 'react';
 import { ActivityIndicator, ScrollView, StyleSheet, View, useWindowDimensions } from 'react-native';
 import type { KnownKitchen } from '../../wire/queries';
@@ -194,6 +194,12 @@ function Bench({ kitchen, own }: { kitchen: KnownKitchen; own: readonly OwnIngre
         busy={start.isPending}
         disabled={!prediction}
         onPress={startBatch}
+      />
+      <Button
+        label="Plan it for a day"
+        icon={CalendarDays}
+        disabled={!prediction}
+        onPress={() => router.navigate('/days')}
       />
     </View>
   );

@@ -85,6 +85,11 @@ function kept(): OnBench | null {
   }
 }
 
+/** The recipe that lies on the bench; null before anything was laid there. */
+export function lastOnBench(): Recipe | null {
+  return kept()?.recipe ?? null;
+}
+
 /** Lays a recipe on the bench for when it is opened next; `saved` names the kept recipe it is. */
 export function keepOnBench(
   recipe: Recipe,

@@ -19,10 +19,10 @@ function newJar(n: number, volumeMl: number): NewJar {
 }
 
 /** The milk into named jars, and whether the gear was scalded: half of how long it keeps. */
-export function BottleForm({ batch, kitchen, record }: GuideProps) {
+export function BottleForm({ batch, kitchen, plan, record }: GuideProps) {
   const colour = useColours();
-  const { measured, prediction } = batch.state;
-  const totalMl = measured.milkMl ?? prediction.milk.volumeMl;
+  const { measured } = batch.state;
+  const totalMl = measured.milkMl ?? plan.prediction.milk.volumeMl;
   const [jars, setJars] = useState<readonly NewJar[]>(() => [newJar(1, totalMl)]);
   const [clean, setClean] = useState<Clean | null>(null);
   // Jars whose volume, as it stands typed, is no number.
@@ -53,7 +53,7 @@ export function BottleForm({ batch, kitchen, record }: GuideProps) {
       return;
     }
     setTrouble(null);
-    record.say([{ type: 'bottled', jars, scalded: clean === 'scalded' }]);
+    record.say([{ type: 'bottled', jars: [...jars], scalded: clean === 'scalded' }]);
   };
   return (
     <View style={styles.form}>
@@ -128,7 +128,6 @@ export function BottleForm({ batch, kitchen, record }: GuideProps) {
         kind="main"
         icon={Check}
         counter
-        busy={record.isPending}
         onPress={finish}
       />
     </View>

@@ -1,9 +1,11 @@
-import { shownClock, timerEndMs } from '@humble-churn/core';
+import { shownClock, stepLeftS } from '@humble-churn/core';
 import { useRouter } from 'expo-router';
 import { Pressable, StyleSheet, View } from 'react-native';
 import { useNowMs } from '../../wire/clock';
 import type { KnownBatch } from '../../wire/queries';
 import { useActiveBatches } from '../../wire/queries';
+import type { BatchLook } from '../../ui/BatchBand';
+import { BatchBand, batchLooks } from '../../ui/BatchBand';
 import { Button } from '../../ui/Button';
 import { NutMark } from '../../ui/NutMark';
 import { Panel } from '../../ui/Panel';
@@ -21,7 +23,14 @@ export function CounterScreen() {
   if (!batches.data) {
     return <NotYet title="Counter" what="the batches under way" queries={[batches]} />;
   }
-  const underWay = batches.data.filter(({ state }) => state.status === 'under-way');
+  const underWay = batches.data
+    .filter(({ state }) => state.current !== null)
+    .sort((a, b) => a.state.plannedAtMs - b.state.plannedAtMs);
+  const looks = batchLooks(underWay.map(({ id }) => id));
+  // The one whose clock ends first, or that waits for a hand, stands on top.
+  const dueS = ({ state }: KnownBatch): number =>
+    (state.current && state.current.begunAtMs !== null && stepLeftS(state.current, nowMs)) || 0;
+  underWay.sort((a, b) => dueS(a) - dueS(b));
   return (
     <Screen title="Counter">
       {underWay.length === 0 ? (
@@ -33,18 +42,20 @@ export function CounterScreen() {
           <Button label="Go to the bench" kind="main" onPress={() => router.navigate('/bench')} />
         </Panel>
       ) : (
-        underWay.map((batch) => <UnderWay key={batch.id} batch={batch} nowMs={nowMs} />)
+        underWay.map((batch) => (
+          <UnderWay key={batch.id} batch={batch} nowMs={nowMs} look={looks.get(batch.id) ?? 'planks'} />
+        ))
       )}
     </Screen>
   );
 }
 
-function UnderWay({ batch, nowMs }: { batch: KnownBatch; nowMs: number }) {
+function UnderWay({ batch, nowMs, look }: { batch: KnownBatch; nowMs: number; look: BatchLook }) {
   const colour = useColours();
   const router = useRouter();
   const { state } = batch;
   const { current } = state;
-  const endMs = current && timerEndMs(current);
+  const leftS = current && current.begunAtMs !== null ? stepLeftS(current, nowMs) : null;
   const path = `/counter/${batch.id}`;
   return (
     <Pressable
@@ -57,16 +68,15 @@ function UnderWay({ batch, nowMs }: { batch: KnownBatch; nowMs: number }) {
       }}
       style={[styles.card, { backgroundColor: colour.surface, borderColor: colour.line }]}
     >
+      <BatchBand look={look} width={16} height={56} />
       <NutMark ingredient={state.prediction.nuts[0]?.ingredient ?? ''} size={52} />
       <View style={styles.words}>
         <Words kind="heading">{state.recipe.name}</Words>
-        <Words tone="soft">
-          {current ? stepName(current, state.prediction.blend.loads) : 'All steps done'}
-        </Words>
+        <Words tone="soft">{current ? stepName(current) : 'All steps done'}</Words>
       </View>
-      {endMs !== null && (
-        <Words kind="figure" tone={endMs <= nowMs ? 'buoy' : 'kelp'}>
-          {shownClock((endMs - nowMs) / 1000)}
+      {leftS !== null && (
+        <Words kind="figure" tone={leftS <= 0 ? 'buoy' : 'kelp'}>
+          {shownClock(leftS)}
         </Words>
       )}
     </Pressable>

@@ -1,23 +1,37 @@
-import type { PulpPlace, StepState } from '@humble-churn/core';
-import { shownClock, shownDuration, shownMass, storedPulpG, timerEndMs } from '@humble-churn/core';
+import type { Replan, StepState } from '@humble-churn/core';
+import { replan } from '@humble-churn/core';
 import { useRouter } from 'expo-router';
-import { Check, Play, Undo2, X } from '../../ui/icons';
-import { useState } from 'react';
+import { useMemo, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
-import { momentWords } from '../../wire/moments';
-import { useNowMs } from '../../wire/clock';
+import { serverNowMs } from '../../wire/clock';
 import type { KnownBatch, KnownKitchen } from '../../wire/queries';
-import { undoing, useBatch, useKitchen, useRecord } from '../../wire/queries';
+import {
+  undoing,
+  undoingTo,
+  useActiveBatches,
+  useBatch,
+  useKitchen,
+  useOwnIngredients,
+  useRecord,
+} from '../../wire/queries';
+import { BatchBand, batchLooks } from '../../ui/BatchBand';
 import { Button } from '../../ui/Button';
-import { Notice } from '../../ui/Notice';
+import { NotYet } from '../../ui/NotYet';
 import { Panel } from '../../ui/Panel';
 import { Screen } from '../../ui/Screen';
-import { NotYet } from '../../ui/NotYet';
 import { Words } from '../../ui/Words';
-import { SPACE, useColours } from '../../ui/theme';
-import { BottleForm } from './BottleForm';
-import { WeighIn } from './WeighIn';
-import { stepGuide, stepName } from './stepWords';
+import { Undo2, X } from '../../ui/icons';
+import { SPACE } from '../../ui/theme';
+import { useKeys } from '../../ui/useKeys';
+import { DevicesPanel } from '../devices/DevicesPanel';
+import { CallPanel } from './CallPanel';
+import { RealityPanel } from './RealityPanel';
+import { StepPanel } from './StepPanel';
+import { StepTrack } from './StepTrack';
+import { WhatChanged } from './WhatChanged';
+import type { Ways } from './attention';
+import { readySound, useWakeLock, useWays } from './attention';
+import { clockLengthS } from './clockTaps';
 
 /** One batch at the counter, one step at a time. */
 export function GuideScreen({ batchId }: { batchId: string }) {
@@ -29,91 +43,135 @@ export function GuideScreen({ batchId }: { batchId: string }) {
   return <Guide batch={batch.data} kitchen={kitchen.data} />;
 }
 
-const PULP_CHOICES: readonly { place: PulpPlace; label: string }[] = [
-  { place: 'fridge', label: 'In the fridge' },
-  { place: 'freezer', label: 'In the freezer' },
-  { place: 'dried', label: 'Dried' },
-];
-
 export interface GuideProps {
   batch: KnownBatch;
   kitchen: KnownKitchen;
+  /** The batch as it is expected now, from what is known. */
+  plan: Replan;
   record: ReturnType<typeof useRecord>;
+  ways: Ways;
 }
+
+/** What one press of the space bar does to the clock of a step; null when it has none. */
+function clockTap(step: StepState | null, plan: Replan): Parameters<GuideProps['record']['say']>[0] | null {
+  if (step?.timerS == null) return null;
+  if (step.begunAtMs === null) {
+    return [{ type: 'step-begun', step: step.id, timerS: clockLengthS(step, plan) }];
+  }
+  if (step.kind === 'soak') return null;
+  return step.runningSinceMs === null
+    ? [{ type: 'step-begun', step: step.id, timerS: null }]
+    : [{ type: 'step-paused', step: step.id }];
+}
+
+/** Steps that end with figures or a choice: an arrow does not pass them. */
+const ASKS: ReadonlySet<string> = new Set(['weigh-milk', 'bottle', 'pulp']);
 
 function Guide({ batch, kitchen }: { batch: KnownBatch; kitchen: KnownKitchen }) {
   const router = useRouter();
   const record = useRecord(batch.id);
+  const own = useOwnIngredients();
+  const active = useActiveBatches();
+  const [ways, setWays] = useWays();
   const [stopping, setStopping] = useState(false);
-  const { state } = batch;
+  /** A step looked at that is not the current one. */
+  const [peekId, setPeekId] = useState<string | null>(null);
+  const { state, events } = batch;
   const { current } = state;
-  const parts: GuideProps = { batch, kitchen, record };
-  const loads = state.prediction.blend.loads;
-  const pulpG = state.measured.pulpG ?? state.prediction.pulp.massG;
+  const ownOnes = own.data;
+  const plan = useMemo(() => replan(state, ownOnes ?? [], serverNowMs()), [state, ownOnes]);
+  const parts: GuideProps = { batch, kitchen, plan, record, ways };
+  useWakeLock(current !== null);
+  const shown = state.steps.find((step) => step.id === peekId) ?? current;
+  const peeking = shown !== null && shown.id !== current?.id;
+  const undo = (): void => {
+    record.say(undoing(events));
+  };
+  const move = (by: number): void => {
+    const at = state.steps.findIndex((step) => step.id === shown?.id);
+    const next = state.steps[at + by];
+    if (next) setPeekId(next.id === current?.id ? null : next.id);
+  };
+  useKeys((key) => {
+    switch (key) {
+      case ' ': {
+        const tap = peeking ? null : clockTap(current, plan);
+        if (!tap) return false;
+        readySound();
+        record.say(tap);
+        return true;
+      }
+      case 'ArrowRight':
+        if (peeking) move(1);
+        else if (
+          current &&
+          !ASKS.has(current.kind) &&
+          (current.timerS === null || current.begunAtMs !== null)
+        ) {
+          record.say([{ type: 'step-done', step: current.id }]);
+        }
+        return true;
+      case 'ArrowLeft':
+        move(-1);
+        return true;
+      case 'u':
+      case 'U':
+        undo();
+        return true;
+      default:
+        return false;
+    }
+  });
+  const looks = batchLooks(
+    (active.data ?? [])
+      .filter((one) => one.state.current !== null)
+      .sort((a, b) => a.state.plannedAtMs - b.state.plannedAtMs)
+      .map((one) => one.id),
+  );
+  const look = looks.get(batch.id);
   return (
     <Screen title={state.recipe.name}>
+      {look && <BatchBand look={look} width="100%" height={14} />}
+      <StepTrack
+        steps={state.steps}
+        current={current}
+        onBackTo={(step) => {
+          setPeekId(null);
+          record.say(undoingTo(events, step.id));
+        }}
+      />
+      {shown ? (
+        <StepPanel
+          key={shown.id}
+          step={shown}
+          {...parts}
+          peek={
+            peeking
+              ? { onLeave: () => setPeekId(null), onNext: () => move(1), onBefore: () => move(-1) }
+              : null
+          }
+        />
+      ) : (
+        <Ended batch={batch} />
+      )}
+      <View style={styles.row}>
+        <Button label="Undo the last entry" icon={Undo2} counter disabled={!state.undoable} onPress={undo} />
+        {state.status === 'bottled' && (
+          <Button label="See the shelf" counter onPress={() => router.navigate('/shelf')} />
+        )}
+      </View>
+      <WhatChanged plan={plan} kitchen={kitchen} />
+      {current && state.status === 'under-way' && <RealityPanel step={current} {...parts} />}
       <Words tone="soft" kind="small">
         Allergens: {state.prediction.allergens.join(', ')}. A shared jug and bag carry traces.
       </Words>
-      <Track steps={state.steps} loads={loads} currentId={current?.id ?? null} />
-      {record.error && <Notice kind="error">{record.error.message}</Notice>}
-      {current ? (
-        <CurrentStep key={current.id} step={current} {...parts} />
-      ) : (
-        <Panel title={state.status === 'abandoned' ? 'Given up' : 'Bottled'}>
-          <Words>
-            {state.status === 'abandoned'
-              ? `This batch was given up: ${state.abandonReason ?? ''}. Its record stays in the notebook.`
-              : 'The jars are on the shelf, each with its time. The record is in the notebook.'}
-          </Words>
-          <View style={styles.row}>
-            {state.status === 'bottled' && (
-              <Button label="See the shelf" kind="main" onPress={() => router.navigate('/shelf')} />
-            )}
-            <Button
-              label="See the record"
-              onPress={() => router.navigate(`/notebook/${batch.id}` as never)}
-            />
-          </View>
-        </Panel>
-      )}
-      {state.status === 'bottled' && state.pulp.length === 0 && state.prediction.pulp.massG > 0 && (
-        <Panel title="The pulp">
-          <Words>
-            {shownMass(pulpG, kitchen)} of it. Put it away soon: it keeps two days in the fridge, 90 in the
-            freezer, 30 dried above 65 °C until brittle.
-          </Words>
-          <View style={styles.row}>
-            {PULP_CHOICES.map(({ place, label }) => (
-              <Button
-                key={place}
-                label={label}
-                busy={record.isPending}
-                onPress={() =>
-                  record.say([
-                    {
-                      type: 'pulp-stored',
-                      place,
-                      massG: storedPulpG(place, pulpG, state.prediction.pulp.waterPct),
-                    },
-                  ])
-                }
-              />
-            ))}
-          </View>
-        </Panel>
-      )}
-      <View style={styles.row}>
-        <Button
-          label="Undo the last entry"
-          icon={Undo2}
-          disabled={!state.undoable || record.isPending}
-          onPress={() => record.say(undoing(batch.events))}
-        />
-        {state.status === 'under-way' && (
+      {current && <DevicesPanel />}
+      {current && <CallPanel ways={ways} onChange={setWays} />}
+      {state.status === 'under-way' && (
+        <View style={styles.row}>
           <Button label="Give this batch up" icon={X} kind="quiet" onPress={() => setStopping(!stopping)} />
-        )}
-      </View>
+        </View>
+      )}
       {stopping && state.status === 'under-way' && (
         <Panel title="Give this batch up?">
           <Words>It leaves the counter; its record stays in the notebook. Undo brings it back.</Words>
@@ -133,154 +191,25 @@ function Guide({ batch, kitchen }: { batch: KnownBatch; kitchen: KnownKitchen })
   );
 }
 
-function Track({
-  steps,
-  loads,
-  currentId,
-}: {
-  steps: readonly StepState[];
-  loads: number;
-  currentId: string | null;
-}) {
-  const colour = useColours();
-  return (
-    <View role="list" aria-label="Steps" style={styles.track}>
-      {steps.map((step) => {
-        const done = step.doneAtMs !== null;
-        const here = step.id === currentId;
-        return (
-          <View
-            key={step.id}
-            role="listitem"
-            style={[
-              styles.trackStep,
-              {
-                backgroundColor: here ? colour.kelpSoft : 'transparent',
-                borderColor: here ? colour.kelp : colour.line,
-                borderStyle: done || here ? 'solid' : 'dashed',
-              },
-            ]}
-          >
-            {done && <Check size={16} color={colour.kelp} aria-hidden />}
-            <Words kind="small" tone={here ? 'kelp' : 'soft'}>
-              {stepName(step, loads)}
-              {done ? ' done' : ''}
-            </Words>
-          </View>
-        );
-      })}
-    </View>
-  );
-}
-
-function CurrentStep({ step, ...parts }: GuideProps & { step: StepState }) {
-  const { batch, kitchen, record } = parts;
+/** When no step is left. */
+function Ended({ batch }: { batch: KnownBatch }) {
+  const router = useRouter();
   const { state } = batch;
-  const guide = stepGuide(step, state, kitchen);
-  const name = stepName(step, state.prediction.blend.loads);
+  const given = state.status === 'abandoned';
   return (
-    <Panel title={name}>
-      <View style={styles.todo}>
-        {guide.todo.map((line) => (
-          <Words key={line} style={styles.line}>
-            {line}
-          </Words>
-        ))}
-      </View>
-      {step.timerS !== null && <Timer step={step} {...parts} />}
-      {guide.lookFor !== null && (
-        <Words tone="soft">
-          <Words kind="strong" tone="soft">
-            Look for:{' '}
-          </Words>
-          {guide.lookFor}
-        </Words>
-      )}
-      {guide.caution !== null && <Notice kind="caution">{guide.caution}</Notice>}
-      {step.kind === 'strain' ? (
-        <WeighIn step={step} {...parts} />
-      ) : step.kind === 'bottle' ? (
-        <BottleForm {...parts} />
-      ) : step.timerS === null ? (
-        <Button
-          label="Done"
-          hint={`${name}: done`}
-          kind="main"
-          icon={Check}
-          counter
-          busy={record.isPending}
-          onPress={() => record.say([{ type: 'step-done', step: step.id }])}
-        />
-      ) : null}
-    </Panel>
-  );
-}
-
-function Timer({ step, batch, record }: GuideProps & { step: StepState }) {
-  const nowMs = useNowMs(250);
-  const endMs = timerEndMs(step);
-  const soaking = step.kind === 'soak';
-  if (endMs === null || step.begunAtMs === null) {
-    return (
-      <>
-        <Words kind="clock" style={styles.clock}>
-          {shownClock(step.timerS ?? 0)}
-        </Words>
-        <Button
-          label={soaking ? 'The soak has begun' : 'Start blending'}
-          kind="main"
-          icon={Play}
-          counter
-          busy={record.isPending}
-          onPress={() => record.say([{ type: 'step-begun', step: step.id }])}
-        />
-      </>
-    );
-  }
-  const leftS = (endMs - nowMs) / 1000;
-  const over = leftS <= 0;
-  return (
-    <>
-      <View role="timer" aria-label={over ? 'Time is up' : `${shownDuration(leftS)} left`}>
-        <Words kind="clock" tone={over ? 'buoy' : 'kelp'} style={styles.clock}>
-          {shownClock(leftS)}
-        </Words>
-      </View>
-      <Words style={styles.clock} live="polite">
-        {over
-          ? soaking
-            ? 'The soak is over.'
-            : 'Stop, and feel a drop between finger and thumb.'
-          : `${soaking ? 'Ready' : 'Stops'} ${momentWords(endMs, nowMs, batch.timeZone)}`}
+    <Panel title={given ? 'Given up' : 'All done'}>
+      <Words>
+        {given
+          ? `This batch was given up: ${state.abandonReason ?? ''}. Its record stays in the notebook.`
+          : 'The jars are on the shelf, each with its time. The record is in the notebook.'}
       </Words>
-      <Button
-        label={over ? 'Done' : soaking ? 'End the soak now' : 'Stop now'}
-        hint={
-          over ? `${soaking ? 'Soak' : 'Blending'}: done` : soaking ? 'End the soak now' : 'Stop blending now'
-        }
-        kind={over ? 'main' : 'plain'}
-        icon={Check}
-        counter
-        busy={record.isPending}
-        onPress={() => record.say([{ type: 'step-done', step: step.id }])}
-      />
-    </>
+      <View style={styles.row}>
+        <Button label="See the record" onPress={() => router.navigate(`/notebook/${batch.id}` as never)} />
+      </View>
+    </Panel>
   );
 }
 
 const styles = StyleSheet.create({
   row: { flexDirection: 'row', flexWrap: 'wrap', gap: SPACE.small },
-  track: { flexDirection: 'row', flexWrap: 'wrap', gap: SPACE.tight },
-  trackStep: {
-    flexDirection: 'row',
-    alignItems: 'center',
-    gap: SPACE.tight,
-    borderWidth: 1,
-    borderRadius: 6,
-    paddingHorizontal: SPACE.small,
-    paddingVertical: SPACE.hair,
-  },
-  todo: { gap: SPACE.small },
-  line: { fontSize: 21, lineHeight: 28 },
-  clock: { textAlign: 'center' },
 });

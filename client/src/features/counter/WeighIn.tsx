@@ -1,5 +1,14 @@
 import type { MassUnit, StepState, VolumeUnit } from '@humble-churn/core';
-import { isVolumeUnit, readingIn, shownMass, shownVolume } from '@humble-churn/core';
+import {
+  gPer,
+  isFarOff,
+  isVolumeUnit,
+  movedInterval,
+  readingIn,
+  shownMass,
+  shownVolume,
+  typedFigure,
+} from '@humble-churn/core';
 import { Check } from '../../ui/icons';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
@@ -10,33 +19,39 @@ import { QuantityField } from '../../ui/QuantityField';
 import { SPACE } from '../../ui/theme';
 import { CUP_NAMES } from '../kitchen/words';
 import type { GuideProps } from './GuideScreen';
+import { ScaleOffer } from './ScaleOffer';
+import { WeighAgain } from './WeighAgain';
+import { useDigits } from './useDigits';
 
 type Unit = MassUnit | VolumeUnit;
 
-function unitOptions(cupName: string, volumes: boolean) {
-  return [
-    { value: 'g' as const, label: 'g' },
-    { value: 'oz' as const, label: 'oz' },
-    ...(volumes
-      ? [
-          { value: 'mL' as const, label: 'mL' },
-          { value: 'cups' as const, label: cupName },
-        ]
-      : []),
-  ];
+const MASS_OPTIONS: readonly { value: MassUnit; label: string }[] = [
+  { value: 'g', label: 'g' },
+  { value: 'oz', label: 'oz' },
+];
+
+function unitOptions(cupName: string): readonly { value: Unit; label: string }[] {
+  return [...MASS_OPTIONS, { value: 'mL', label: 'mL' }, { value: 'cups', label: cupName }];
 }
 
 /** Milk and pulp off the scale or the measuring jug, after straining. */
-export function WeighIn({ batch, kitchen, record, step }: GuideProps & { step: StepState }) {
-  const { prediction } = batch.state;
+export function WeighIn({ batch, kitchen, plan, record, ways, step }: GuideProps & { step: StepState }) {
+  const { prediction } = plan;
+  const { sureness, prediction: planned } = batch.state;
   const us = kitchen.measures === 'us';
-  const [milkUnit, setMilkUnit] = useState<Unit>('g');
-  const [pulpUnit, setPulpUnit] = useState<Unit>(us ? 'oz' : 'g');
+  const scaleUnit: MassUnit = us ? 'oz' : 'g';
+  const [milkUnit, setMilkUnit] = useState<Unit>(scaleUnit);
+  const [pulpUnit, setPulpUnit] = useState<MassUnit>(scaleUnit);
   const [milk, setMilk] = useState<number | null>(null);
   const [pulp, setPulp] = useState<number | null>(null);
   const [missing, setMissing] = useState(false);
   // What was typed last is no number: it must be mended before anything is kept.
   const [troubled, setTroubled] = useState<readonly ('milk' | 'pulp')[]>([]);
+  /** Figures asked about, for they are far from what was expected; those that were said to be right. */
+  const [asking, setAsking] = useState<'milk' | 'pulp' | null>(null);
+  const [sure, setSure] = useState<readonly ('milk' | 'pulp')[]>([]);
+  const [round, setRound] = useState(0);
+  const { focusRef } = useDigits();
   const mended = (what: 'milk' | 'pulp'): void => setTroubled((now) => now.filter((one) => one !== what));
   const take = (what: 'milk' | 'pulp', set: (value: number) => void) => (value: number) => {
     if (value <= 0) return 'More than nothing, please.';
@@ -44,16 +59,37 @@ export function WeighIn({ batch, kitchen, record, step }: GuideProps & { step: S
     set(value);
     mended(what);
     setMissing(false);
+    setAsking(null);
+    setSure((now) => now.filter((one) => one !== what));
     return null;
   };
   const volumetric = isVolumeUnit(milkUnit);
   const hasPulp = prediction.pulp.massG > 0;
-  const finish = (): void => {
+  /** A figure that is far off and was not yet said to be right. */
+  const farOff = (alsoSure: readonly ('milk' | 'pulp')[]): 'milk' | 'pulp' | null => {
+    if (milk !== null && !alsoSure.includes('milk')) {
+      const read = readingIn(milk, milkUnit, kitchen.cupSystem);
+      const ml = 'volumeMl' in read ? read.volumeMl : read.massG / prediction.milk.densityGPerMl;
+      const expectedMl = prediction.milk.volumeMl;
+      const likely = movedInterval(sureness?.milkMl ?? null, planned.milk.volumeMl, expectedMl);
+      if (isFarOff(ml, expectedMl, likely)) return 'milk';
+    }
+    if (pulp !== null && !alsoSure.includes('pulp')) {
+      const expectedG = prediction.pulp.massG;
+      const likely = movedInterval(sureness?.pulpG ?? null, planned.pulp.massG, expectedG);
+      if (isFarOff(pulp * gPer(pulpUnit), expectedG, likely)) return 'pulp';
+    }
+    return null;
+  };
+  const finish = (alsoSure: readonly ('milk' | 'pulp')[]): void => {
     if (troubled.length > 0) return;
     if (milk === null) {
       setMissing(true);
       return;
     }
+    const far = farOff(alsoSure);
+    setAsking(far);
+    if (far) return;
     record.say([
       { type: 'measured', what: 'milk', reading: readingIn(milk, milkUnit, kitchen.cupSystem) },
       ...(pulp === null
@@ -68,14 +104,40 @@ export function WeighIn({ batch, kitchen, record, step }: GuideProps & { step: S
       { type: 'step-done', step: step.id },
     ]);
   };
+  // The scale's reading goes to what is still missing, the milk first.
+  const wanted = milk === null ? 'milk' : hasPulp && pulp === null ? 'pulp' : null;
+  const fromScale = (massG: number): void => {
+    setMissing(false);
+    const inScaleUnit = massG / gPer(scaleUnit);
+    if (wanted === 'milk') {
+      setMilkUnit(scaleUnit);
+      setMilk(inScaleUnit);
+      mended('milk');
+    } else {
+      setPulpUnit(scaleUnit);
+      setPulp(inScaleUnit);
+      mended('pulp');
+    }
+    setRound((now) => now + 1);
+  };
+  const again = (what: 'milk' | 'pulp'): void => {
+    if (what === 'milk') setMilk(null);
+    else setPulp(null);
+    setAsking(null);
+    setRound((now) => now + 1);
+  };
   return (
     <View style={styles.form}>
+      {wanted && (
+        <ScaleOffer what={wanted} measures={kitchen.measures} handsFree={ways.handsFree} onTake={fromScale} />
+      )}
       <View style={styles.pair}>
         <QuantityField
-          key={`milk-${milkUnit}`}
+          key={`milk-${milkUnit}-${round}`}
+          {...(milk === null && { inputRef: focusRef })}
           label={volumetric ? 'Milk, measured' : 'Milk, weighed'}
           unit={milkUnit === 'cups' ? CUP_NAMES[kitchen.cupSystem] : milkUnit}
-          shown={milk === null ? '' : String(milk)}
+          shown={milk === null ? '' : typedFigure(milk)}
           onNumber={take('milk', setMilk)}
           onEmpty={() => {
             setMilk(null);
@@ -97,16 +159,17 @@ export function WeighIn({ batch, kitchen, record, step }: GuideProps & { step: S
             setMilk(null);
             mended('milk');
           }}
-          options={unitOptions(CUP_NAMES[kitchen.cupSystem], true)}
+          options={unitOptions(CUP_NAMES[kitchen.cupSystem])}
         />
       </View>
       {hasPulp && (
         <View style={styles.pair}>
           <QuantityField
-            key={`pulp-${pulpUnit}`}
+            key={`pulp-${pulpUnit}-${round}`}
+            {...(milk !== null && { inputRef: focusRef })}
             label="Pulp, weighed"
             unit={pulpUnit}
-            shown={pulp === null ? '' : String(pulp)}
+            shown={pulp === null ? '' : typedFigure(pulp)}
             onNumber={take('pulp', setPulp)}
             onEmpty={() => {
               setPulp(null);
@@ -124,20 +187,34 @@ export function WeighIn({ batch, kitchen, record, step }: GuideProps & { step: S
               setPulp(null);
               mended('pulp');
             }}
-            options={unitOptions(CUP_NAMES[kitchen.cupSystem], false)}
+            options={MASS_OPTIONS}
           />
         </View>
       )}
+      {asking && (
+        <WeighAgain
+          words={
+            asking === 'milk'
+              ? `That is far from the ${shownVolume(prediction.milk.volumeMl, kitchen)} of milk expected. Was the jug tared, and has the froth fallen?`
+              : `That is far from the ${shownMass(prediction.pulp.massG, kitchen)} of pulp expected. Was the bowl tared?`
+          }
+          onAgain={() => again(asking)}
+          onKeep={() => {
+            const now = [...sure, asking];
+            setSure(now);
+            finish(now);
+          }}
+        />
+      )}
       {missing && <Notice kind="error">Enter the milk first: by weight, or by volume.</Notice>}
       <Button
-        label="Strained"
-        hint="Strained: keep these figures and go on"
+        label="Weighed"
+        hint="Weighed: keep these figures and go on"
         kind="main"
         icon={Check}
         counter
-        busy={record.isPending}
-        disabled={troubled.length > 0}
-        onPress={finish}
+        disabled={troubled.length > 0 || asking !== null}
+        onPress={() => finish(sure)}
       />
     </View>
   );

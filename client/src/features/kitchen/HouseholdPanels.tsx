@@ -42,11 +42,75 @@ function Entry({ name, onRemove, children }: { name: string; onRemove: () => voi
   );
 }
 
+/** Jars or bowls: a name, what one holds, how many there are. */
+function Vessels({
+  control,
+  which,
+  heading,
+  one,
+  usualMl,
+  children,
+}: Props & {
+  which: 'jars' | 'bowls';
+  heading: string;
+  one: string;
+  usualMl: number;
+  /** Said while there are none. */
+  children?: ReactNode;
+}) {
+  const list = useFieldArray({ control, name: `profile.${which}` });
+  return (
+    <>
+      <Words kind="heading" level={3}>
+        {heading}
+      </Words>
+      {list.fields.length === 0 && children}
+      {list.fields.map((field, i) => (
+        <Entry key={field.id} name={`${one} ${i + 1}`} onRemove={() => list.remove(i)}>
+          <FormName
+            control={control}
+            name={`profile.${which}.${i}.name`}
+            label={`Name of ${one} ${i + 1}`}
+            trouble={NAME_TROUBLE}
+            maxLength={40}
+          />
+          <View style={styles.row}>
+            <FormQuantity
+              control={control}
+              name={`profile.${which}.${i}.volumeMl`}
+              label="Holds"
+              unit="mL"
+              min={which === 'bowls' ? 100 : 30}
+              max={10000}
+              stacked={false}
+            />
+            <FormQuantity
+              control={control}
+              name={`profile.${which}.${i}.count`}
+              label="How many"
+              unit={`${one}s`}
+              min={1}
+              max={20}
+              stacked={false}
+            />
+          </View>
+        </Entry>
+      ))}
+      <View style={styles.row}>
+        <Button
+          label={`Add a ${one}`}
+          icon={Plus}
+          onPress={() => list.append({ name: '', volumeMl: usualMl, count: 1 })}
+        />
+      </View>
+    </>
+  );
+}
+
 /** Machines, strainers and jars as they stand in this kitchen. */
 export function GearPanel({ control }: Props) {
   const machines = useFieldArray({ control, name: 'profile.machines' });
   const strainers = useFieldArray({ control, name: 'profile.strainers' });
-  const jars = useFieldArray({ control, name: 'profile.jars' });
   return (
     <Panel title="Gear">
       <Words kind="heading" level={3}>
@@ -145,47 +209,12 @@ export function GearPanel({ control }: Props) {
           onPress={() => strainers.append({ name: '', kind: 'fine-bag', keptFrom: [] })}
         />
       </View>
-      <Words kind="heading" level={3}>
-        Jars
-      </Words>
-      {jars.fields.map((field, i) => (
-        <Entry key={field.id} name={`jar ${i + 1}`} onRemove={() => jars.remove(i)}>
-          <FormName
-            control={control}
-            name={`profile.jars.${i}.name`}
-            label={`Name of jar ${i + 1}`}
-            trouble={NAME_TROUBLE}
-            maxLength={40}
-          />
-          <View style={styles.row}>
-            <FormQuantity
-              control={control}
-              name={`profile.jars.${i}.volumeMl`}
-              label="Holds"
-              unit="mL"
-              min={30}
-              max={10000}
-              stacked={false}
-            />
-            <FormQuantity
-              control={control}
-              name={`profile.jars.${i}.count`}
-              label="How many"
-              unit="jars"
-              min={1}
-              max={99}
-              stacked={false}
-            />
-          </View>
-        </Entry>
-      ))}
-      <View style={styles.row}>
-        <Button
-          label="Add a jar"
-          icon={Plus}
-          onPress={() => jars.append({ name: '', volumeMl: 1000, count: 1 })}
-        />
-      </View>
+      <Vessels control={control} which="jars" heading="Jars" one="jar" usualMl={1000} />
+      <Vessels control={control} which="bowls" heading="Soaking bowls" one="bowl" usualMl={1500}>
+        <Words tone="soft">
+          None named means there is always one. A soak wants 4 mL for each gram of nuts.
+        </Words>
+      </Vessels>
       <FormChoice
         control={control}
         name="profile.scaleStepG"

@@ -7,7 +7,7 @@ import type { FieldErrors } from 'react-hook-form';
 import { useForm, useWatch } from 'react-hook-form';
 import type { z } from 'zod';
 import type { KnownKitchen } from '../../wire/queries';
-import { useChangeKitchen, useKitchen, useOwnIngredients } from '../../wire/queries';
+import { useAskedAnew, useChangeKitchen, useKitchen, useOwnIngredients } from '../../wire/queries';
 import { Button } from '../../ui/Button';
 import { Choice } from '../../ui/Choice';
 import { FormChoice, FormName, FormQuantity } from '../../ui/FormFields';
@@ -31,7 +31,9 @@ const FormSchema = KitchenSettingsSchema as z.ZodType<SettingsForm, SettingsForm
 export function KitchenScreen() {
   const kitchen = useKitchen();
   const own = useOwnIngredients();
-  if (!kitchen.data || !own.data) {
+  // A form filled from what the device kept could put old settings over newer ones.
+  const asked = useAskedAnew(kitchen.refetch);
+  if (!kitchen.data || !own.data || !asked) {
     return <NotYet title="Kitchen" what="the kitchen" queries={[kitchen, own]} />;
   }
   return <Settings kitchen={kitchen.data} own={own.data} />;
@@ -42,7 +44,7 @@ function troubledParts(errors: FieldErrors<SettingsForm>): string {
   const names: string[] = [];
   const { profile, ...settings } = errors;
   if (Object.keys(settings).length > 0) names.push('The place or Measures');
-  if (profile?.machines ?? profile?.strainers ?? profile?.jars) names.push('Gear');
+  if (profile?.machines ?? profile?.strainers ?? profile?.jars ?? profile?.bowls) names.push('Gear');
   if (profile?.people ?? profile?.glassMl) names.push('People');
   if (profile?.wakingFrom ?? profile?.wakingTo ?? profile?.quietFrom ?? profile?.quietTo) names.push('Hours');
   if (profile?.packs ?? profile?.shopPerL ?? profile?.mealPerKg ?? profile?.perKWh) names.push('Prices');

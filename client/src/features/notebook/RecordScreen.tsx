@@ -1,5 +1,4 @@
-import type { BatchEvent, Manner } from '@humble-churn/core';
-import { pour, readMass, shownMass, shownVolume, standing } from '@humble-churn/core';
+import { pour, shownMass, shownVolume, standing } from '@humble-churn/core';
 import { useRouter } from 'expo-router';
 import { StyleSheet, View } from 'react-native';
 import { useNowMs } from '../../wire/clock';
@@ -23,7 +22,7 @@ import {
   STRAINER_WORDS,
 } from '../bench/words';
 import { keepOnBench } from '../bench/draft';
-import { stepName } from '../counter/stepWords';
+import { happeningWords } from '../counter/happeningWords';
 import { Comparison } from './Comparison';
 
 /** The page of one batch: predicted beside measured, the recipe, and everything that happened. */
@@ -34,48 +33,6 @@ export function RecordScreen({ batchId }: { batchId: string }) {
     return <NotYet title="Record" what="the record" queries={[batch, kitchen]} />;
   }
   return <Page batch={batch.data} kitchen={kitchen.data} />;
-}
-
-function eventWords(event: BatchEvent, batch: KnownBatch, manner: Manner): string {
-  const { state } = batch;
-  const jarName = (id: string): string => state.jars.find((jar) => jar.id === id)?.label ?? 'a jar';
-  const step = (id: string): string => {
-    const found = state.steps.find((one) => one.id === id);
-    return found ? stepName(found, state.prediction.blend.loads) : id;
-  };
-  switch (event.type) {
-    case 'planned':
-      return 'Planned';
-    case 'step-begun':
-      return `${step(event.step)}: begun`;
-    case 'step-done':
-      return `${step(event.step)}: done`;
-    case 'measured': {
-      const read =
-        'massG' in event.reading
-          ? readMass(event.reading.massG)
-          : shownVolume(event.reading.volumeMl, manner);
-      return `${{ soaked: 'Soaked nuts', milk: 'Milk', pulp: 'Pulp' }[event.what]}: ${read}`;
-    }
-    case 'bottled':
-      return `Bottled: ${event.jars.map((jar) => `${jar.label}, ${shownVolume(jar.volumeMl, manner)}, ${jar.place}`).join('; ')}`;
-    case 'jar-moved':
-      return `${jarName(event.jarId)}: ${{ fridge: 'into the fridge', freezer: 'into the freezer', out: 'out of the fridge' }[event.place]}`;
-    case 'jar-drawn':
-      return `${jarName(event.jarId)}: poured ${shownVolume(event.volumeMl, manner)}`;
-    case 'jar-emptied':
-      return `${jarName(event.jarId)}: drunk up`;
-    case 'jar-discarded':
-      return `${jarName(event.jarId)}: thrown away, ${event.reason.toLowerCase()}`;
-    case 'pulp-stored':
-      return `Pulp put away: ${shownMass(event.massG, manner)}, ${event.place}`;
-    case 'pulp-used':
-      return 'Pulp gone';
-    case 'abandoned':
-      return `Given up: ${event.reason}`;
-    case 'undone':
-      return 'Taken back';
-  }
 }
 
 function Page({ batch, kitchen }: { batch: KnownBatch; kitchen: KnownKitchen }) {
@@ -153,7 +110,7 @@ function Page({ batch, kitchen }: { batch: KnownBatch; kitchen: KnownKitchen }) 
                 tone={back ? 'soft' : 'ink'}
                 style={back ? { ...styles.what, ...styles.back } : styles.what}
               >
-                {eventWords(event, batch, kitchen)}
+                {happeningWords(event, state, kitchen)}
                 {back ? ' (taken back)' : ''}
               </Words>
             </View>

@@ -1,12 +1,16 @@
 import type { AgendaItem } from '@humble-churn/core';
 import { agenda, shownClock, shownDuration, shownMass, shownVolume } from '@humble-churn/core';
 import { Link, useRouter } from 'expo-router';
-import { Settings2 } from '../../ui/icons';
+import { coreMoments } from '@humble-churn/contract';
+import { CalendarDays, Settings2 } from '../../ui/icons';
 import { Pressable, StyleSheet, View, useWindowDimensions } from 'react-native';
 import { useNowMs } from '../../wire/clock';
 import { momentWords } from '../../wire/moments';
 import type { KnownBatch, KnownKitchen } from '../../wire/queries';
 import { useActiveBatches, useKitchen } from '../../wire/queries';
+import { usePlans } from '../../wire/plans';
+import type { BatchLook } from '../../ui/BatchBand';
+import { BatchBand, batchLooks } from '../../ui/BatchBand';
 import { Button } from '../../ui/Button';
 import { NotYet } from '../../ui/NotYet';
 import { NutMark } from '../../ui/NutMark';
@@ -16,6 +20,7 @@ import { Words } from '../../ui/Words';
 import { SPACE, TOUCH, WIDE_FROM_PX, useColours } from '../../ui/theme';
 import { stepName } from '../counter/stepWords';
 import { SmallJar } from '../shelf/SmallJar';
+import { SoakAgain } from './SoakAgain';
 
 /** Within this span a moment is also told as time left. */
 const SOON_MS = 24 * 3_600_000;
@@ -24,6 +29,7 @@ const SOON_MS = 24 * 3_600_000;
 export function NowScreen() {
   const batches = useActiveBatches();
   const kitchen = useKitchen();
+  const plans = usePlans();
   const nowMs = useNowMs(1000);
   const router = useRouter();
   const { width } = useWindowDimensions();
@@ -35,6 +41,17 @@ export function NowScreen() {
     batches.data.map(({ id, state }) => ({ batchId: id, state })),
     kitchen.data.readings,
     nowMs,
+    (plans.data ?? []).map((plan) => ({
+      planId: plan.id,
+      name: plan.recipe.name,
+      weighMs: coreMoments(plan.moments).weighMs,
+    })),
+  );
+  const looks = batchLooks(
+    batches.data
+      .filter(({ state }) => state.current !== null)
+      .sort((a, b) => a.state.plannedAtMs - b.state.plannedAtMs)
+      .map(({ id }) => id),
   );
   const byId = new Map(batches.data.map((batch) => [batch.id, batch]));
   const [first, ...rest] = items;
@@ -44,10 +61,23 @@ export function NowScreen() {
     </Link>
   );
   const row = (item: AgendaItem, big: boolean) => {
-    const batch = byId.get(item.batchId);
-    return batch ? (
-      <Item key={itemKey(item)} item={item} batch={batch} kitchen={kitchen.data} nowMs={nowMs} big={big} />
-    ) : null;
+    const batch = byId.get(item.batchId) ?? null;
+    return (
+      <Item
+        key={itemKey(item)}
+        item={item}
+        batch={batch}
+        ingredient={
+          batch?.state.prediction.nuts[0]?.ingredient ??
+          plans.data?.find((plan) => plan.id === item.batchId)?.recipe.nuts[0]?.ingredient ??
+          ''
+        }
+        look={looks.get(item.batchId) ?? null}
+        kitchen={kitchen.data}
+        nowMs={nowMs}
+        big={big}
+      />
+    );
   };
   return (
     <Screen title={kitchen.data.name} aside={settings}>
@@ -58,27 +88,36 @@ export function NowScreen() {
             want: you see what it comes to before anything is soaked.
           </Words>
           <Button label="Plan the first batch" kind="main" onPress={() => router.navigate('/bench')} />
+          <SoakAgain kitchen={kitchen.data} />
         </Panel>
       ) : (
         <>
           {row(first, true)}
+          <SoakAgain kitchen={kitchen.data} />
           {rest.length > 0 && <Words kind="heading">Then</Words>}
           {rest.map((item) => row(item, false))}
-          <Button label="Plan a batch" onPress={() => router.navigate('/bench')} />
         </>
       )}
+      <View style={styles.row}>
+        {first !== undefined && <Button label="Plan a batch" onPress={() => router.navigate('/bench')} />}
+        <Button label="The days ahead" icon={CalendarDays} onPress={() => router.navigate('/days')} />
+      </View>
     </Screen>
   );
 }
 
 function itemKey(item: AgendaItem): string {
-  const what = 'jar' in item ? item.jar.id : 'pulp' in item ? `pulp-${item.pulp.sinceMs}` : item.step.id;
-  return `${item.batchId}-${what}`;
+  if ('jar' in item) return `${item.batchId}-${item.jar.id}`;
+  if ('pulp' in item) return `${item.batchId}-pulp-${item.pulp.sinceMs}`;
+  return `${item.batchId}-${item.kind}-${'step' in item ? item.step.id : ''}`;
 }
 
 interface ItemProps {
   item: AgendaItem;
-  batch: KnownBatch;
+  /** Null for a plan, which is no batch yet. */
+  batch: KnownBatch | null;
+  ingredient: string;
+  look: BatchLook | null;
   kitchen: KnownKitchen;
   nowMs: number;
   big: boolean;
@@ -86,50 +125,56 @@ interface ItemProps {
 
 /** What to do, in a few words, and when. */
 function itemWords({ item, batch, kitchen, nowMs }: ItemProps): { todo: string; when: string; path: string } {
-  const { recipe, prediction } = batch.state;
+  const name = batch?.state.recipe.name ?? ('name' in item ? item.name : '');
   const at = (ms: number): string => momentWords(ms, nowMs, kitchen.timeZone);
-  const jarPath = 'jar' in item ? `/shelf/${batch.id}/${item.jar.id}` : '/shelf';
-  const counterPath = `/counter/${batch.id}`;
+  const jarPath = 'jar' in item ? `/shelf/${item.batchId}/${item.jar.id}` : '/shelf';
+  const counterPath = `/counter/${item.batchId}`;
   switch (item.kind) {
     case 'step-waiting':
       return {
-        todo: `${stepName(item.step, prediction.blend.loads)}: ${recipe.name}`,
+        todo: `${stepName(item.step)}: ${name}`,
         when: 'whenever you are ready',
         path: counterPath,
       };
     case 'timer-running':
       return {
-        todo: `${stepName(item.step, prediction.blend.loads)}: ${recipe.name}`,
+        todo: `${stepName(item.step)}: ${name}`,
         when: `until ${at(item.dueMs)}`,
         path: counterPath,
       };
     case 'timer-over':
       return {
-        todo: item.step.kind === 'soak' ? `Drain the ${recipe.name} nuts` : `Stop blending: ${recipe.name}`,
+        todo: item.step.kind === 'soak' ? `Drain the ${name} nuts` : `Stop blending: ${name}`,
         when: `due ${at(item.dueMs)}`,
         path: counterPath,
       };
+    case 'soak-water':
+      return { todo: `Fresh water for the soak: ${name}`, when: at(item.dueMs), path: counterPath };
+    case 'soak-off-counter':
+      return { todo: `Soak off the counter: ${name}`, when: `by ${at(item.dueMs)}`, path: counterPath };
+    case 'plan-begins':
+      return { todo: `Begin ${name}`, when: `planned ${at(item.dueMs)}`, path: '/days' };
     case 'jar-best-before':
       return {
-        todo: `Drink ${recipe.name}, ${item.jar.label}`,
+        todo: `Drink ${name}, ${item.jar.label}`,
         when: `${shownVolume(item.jar.leftMl, kitchen)}, best before ${at(item.dueMs)}`,
         path: jarPath,
       };
     case 'jar-past-best':
       return {
-        todo: `Use up ${recipe.name}, ${item.jar.label}`,
+        todo: `Use up ${name}, ${item.jar.label}`,
         when: `${shownVolume(item.jar.leftMl, kitchen)} past its best; discard at ${at(item.dueMs)}`,
         path: jarPath,
       };
     case 'jar-discard':
       return {
-        todo: `Throw away ${recipe.name}, ${item.jar.label}`,
+        todo: `Throw away ${name}, ${item.jar.label}`,
         when: `its time ended ${at(item.dueMs)}`,
         path: jarPath,
       };
     case 'pulp-use-by':
       return {
-        todo: `${item.dueMs > nowMs ? 'Use' : 'Throw away'} pulp from ${recipe.name}`,
+        todo: `${item.dueMs > nowMs ? 'Use' : 'Throw away'} pulp from ${name}`,
         when: `${shownMass(item.pulp.massG, kitchen)}, ${item.dueMs > nowMs ? 'good until' : 'was good until'} ${at(item.dueMs)}`,
         path: '/shelf',
       };
@@ -137,11 +182,10 @@ function itemWords({ item, batch, kitchen, nowMs }: ItemProps): { todo: string; 
 }
 
 function Item(props: ItemProps) {
-  const { item, batch, nowMs, big } = props;
+  const { item, batch, ingredient, look, nowMs, big } = props;
   const colour = useColours();
   const router = useRouter();
   const { todo, when, path } = itemWords(props);
-  const ingredient = batch.state.prediction.nuts[0]?.ingredient ?? '';
   const due = item.dueMs <= nowMs && item.kind !== 'step-waiting';
   const clock = item.kind === 'timer-running' || item.kind === 'timer-over';
   return (
@@ -162,11 +206,12 @@ function Item(props: ItemProps) {
         },
       ]}
     >
+      {look && 'step' in item && <BatchBand look={look} width={14} height={big ? 64 : 40} />}
       {'jar' in item ? (
         <SmallJar
           jar={item.jar}
           ingredient={ingredient}
-          name={batch.state.recipe.name}
+          name={batch?.state.recipe.name ?? ''}
           size={big ? 72 : 40}
         />
       ) : (
@@ -195,6 +240,7 @@ function Item(props: ItemProps) {
 }
 
 const styles = StyleSheet.create({
+  row: { flexDirection: 'row', flexWrap: 'wrap', gap: SPACE.small },
   settings: {
     minWidth: TOUCH.usual,
     minHeight: TOUCH.usual,

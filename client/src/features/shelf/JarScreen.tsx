@@ -126,7 +126,6 @@ function Jar({ batch, jar, kitchen }: { batch: KnownBatch; jar: JarState; kitche
           </Words>
         </Panel>
       )}
-      {record.error && <Notice kind="error">{record.error.message}</Notice>}
       {inUse && (
         <Panel title="Do with it">
           {kept.state !== 'discard' && (
@@ -148,7 +147,6 @@ function Jar({ batch, jar, kitchen }: { batch: KnownBatch; jar: JarState; kitche
                 label="Poured"
                 kind="main"
                 disabled={pourMl === null || pourMl > jar.leftMl}
-                busy={record.isPending}
                 onPress={() => {
                   if (pourMl === null) return;
                   record.say([{ type: 'jar-drawn', jarId: jar.id, volumeMl: pourMl }], done('Poured.'));
@@ -225,7 +223,7 @@ function Jar({ batch, jar, kitchen }: { batch: KnownBatch; jar: JarState; kitche
         <Button
           label="Undo the last entry"
           icon={Undo2}
-          disabled={!batch.state.undoable || record.isPending}
+          disabled={!batch.state.undoable}
           onPress={() => record.say(undoing(batch.events))}
         />
         <Button

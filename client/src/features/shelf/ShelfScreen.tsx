@@ -183,22 +183,15 @@ function PulpRow({
       <Button
         label="Gone"
         hint={`Pulp from ${batch.state.recipe.name}: used up or thrown away`}
-        busy={record.isPending}
-        onPress={() =>
-          record.mutate(
-            { happenings: [{ type: 'pulp-used', place: pulp.place }], key: crypto.randomUUID() },
-            {
-              onSuccess: (after) =>
-                toast({
-                  words: 'The pulp is off the shelf.',
-                  undo: () => {
-                    const last = after.events[after.events.length - 1];
-                    if (last) record.say([{ type: 'undone', eventId: last.id }]);
-                  },
-                }),
-            },
-          )
-        }
+        onPress={() => {
+          const said = record.say([{ type: 'pulp-used', place: pulp.place }]);
+          const eventId = said?.ids[0];
+          if (eventId === undefined) return;
+          toast({
+            words: 'The pulp is off the shelf.',
+            undo: () => record.say([{ type: 'undone', eventId }]),
+          });
+        }}
       />
     </View>
   );

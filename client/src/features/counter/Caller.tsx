@@ -1,0 +1,62 @@
+import { coreMoments } from '@humble-churn/contract';
+import type { AgendaItem } from '@humble-churn/core';
+import { agenda } from '@humble-churn/core';
+import { useEffect, useRef } from 'react';
+import { useNowMs } from '../../wire/clock';
+import { usePlans } from '../../wire/plans';
+import { useActiveBatches } from '../../wire/queries';
+import { callTheCook, readWays } from './attention';
+
+/** What the cook is called for; jars and pulp wait on the shelf. */
+function callFor(item: AgendaItem, name: string): string | null {
+  switch (item.kind) {
+    case 'timer-over':
+      return item.step.kind === 'soak'
+        ? `The soak of ${name} is over.`
+        : `${name}: stop, and feel a drop between finger and thumb.`;
+    case 'soak-water':
+      return `${name}: fresh water for the soak.`;
+    case 'soak-off-counter':
+      return `${name}: the soak must leave the counter.`;
+    case 'plan-begins':
+      return `Time to begin ${item.name}.`;
+    default:
+      return null;
+  }
+}
+
+/** Calls once for whatever comes due while the app is open, on any screen; not for what was over before. */
+export function Caller() {
+  const batches = useActiveBatches();
+  const plans = usePlans();
+  const nowMs = useNowMs(500);
+  const called = useRef<Set<string> | null>(null);
+  const { data } = batches;
+  const planned = plans.data;
+  useEffect(() => {
+    if (!data || !planned) return;
+    const underWay = data.filter(({ state }) => state.current !== null);
+    const items = agenda(
+      underWay.map(({ id, state }) => ({ batchId: id, state: { ...state, jars: [], pulp: [] } })),
+      [],
+      nowMs,
+      planned.map(({ id, recipe, moments }) => ({
+        planId: id,
+        name: recipe.name,
+        weighMs: coreMoments(moments).weighMs,
+      })),
+    );
+    const first = called.current === null;
+    called.current ??= new Set();
+    for (const item of items) {
+      if (item.dueMs > nowMs) continue;
+      const words = callFor(item, underWay.find(({ id }) => id === item.batchId)?.state.recipe.name ?? '');
+      // More time moves the moment: when that is over it is called for again.
+      const key = `${item.batchId} ${item.kind} ${Math.round(item.dueMs / 1000)}`;
+      if (words === null || called.current.has(key)) continue;
+      called.current.add(key);
+      if (!first) callTheCook(words, readWays());
+    }
+  }, [data, planned, nowMs]);
+  return null;
+}

@@ -1,0 +1,97 @@
+import type { ProbedThing, StepState } from '@humble-churn/core';
+import { RINSED_MAX_C, celsiusFrom, readTemp, shownTemp, tempIn } from '@humble-churn/core';
+import { useState } from 'react';
+import { StyleSheet, View } from 'react-native';
+import { useDevice } from '../../devices/useDevice';
+import { Button } from '../../ui/Button';
+import { Notice } from '../../ui/Notice';
+import { QuantityField } from '../../ui/QuantityField';
+import { Words } from '../../ui/Words';
+import { Check } from '../../ui/icons';
+import { SPACE } from '../../ui/theme';
+import type { GuideProps } from './GuideScreen';
+import { Done } from './StepPanel';
+
+/** A temperature: off the probe, or typed. */
+function ProbeField({ what, label, ...parts }: GuideProps & { what: ProbedThing; label: string }) {
+  const { kitchen, record, batch } = parts;
+  const probe = useDevice('probe');
+  const [tempC, setTempC] = useState<number | null>(null);
+  const { measures } = kitchen;
+  const taken = what === 'nuts' ? batch.state.measured.nutsC : batch.state.measured.mixC;
+  const keep = (c: number): void => {
+    record.say([{ type: 'probed', what, tempC: c }]);
+  };
+  const { steady } = probe;
+  return (
+    <View style={styles.row}>
+      <QuantityField
+        label={label}
+        unit={measures === 'metric' ? '°C' : '°F'}
+        shown={taken === null ? '' : String(Math.round(tempIn(taken, measures) * 10) / 10)}
+        onNumber={(value) => {
+          const c = celsiusFrom(value, measures);
+          if (c < -20 || c > 110) return 'No kitchen is that cold or hot.';
+          setTempC(c);
+          return null;
+        }}
+        onTrouble={() => setTempC(null)}
+        onSubmit={() => {
+          if (tempC !== null) keep(tempC);
+        }}
+        counter
+      />
+      <Button
+        label="Keep"
+        hint={`Keep the temperature: ${label}`}
+        counter
+        disabled={tempC === null}
+        onPress={() => {
+          if (tempC !== null) keep(tempC);
+          setTempC(null);
+        }}
+      />
+      {probe.connection && (
+        <Button
+          label={steady ? `Take ${readTemp(steady.massG, measures)}` : 'Probe: waiting'}
+          icon={Check}
+          counter
+          disabled={!steady}
+          onPress={() => {
+            if (steady) keep(steady.massG);
+          }}
+        />
+      )}
+    </View>
+  );
+}
+
+/** After a hot soak: the rinsed nuts must be cold before they meet the jug. */
+export function ProbeNuts({ step, ...parts }: GuideProps & { step: StepState }) {
+  const { batch, kitchen } = parts;
+  const { nutsC } = batch.state.measured;
+  const tooHot = nutsC !== null && nutsC >= RINSED_MAX_C;
+  return (
+    <>
+      <ProbeField what="nuts" label="Rinsed nuts" {...parts} />
+      {tooHot && (
+        <Notice kind="error">
+          {`${shownTemp(nutsC, kitchen.measures)} is too hot for a closed jug. Rinse cold again until they are below ${shownTemp(RINSED_MAX_C, kitchen.measures)}.`}
+        </Notice>
+      )}
+      {nutsC === null && (
+        <Words tone="soft">Without a thermometer: they must feel cold in the middle of the heap.</Words>
+      )}
+      <Done step={step} disabled={tooHot} {...parts} />
+    </>
+  );
+}
+
+/** How warm the mix really became; it can be left out. */
+export function ProbeMix(parts: GuideProps) {
+  return <ProbeField what="mix" label="Mix, if you measure it" {...parts} />;
+}
+
+const styles = StyleSheet.create({
+  row: { flexDirection: 'row', flexWrap: 'wrap', gap: SPACE.small, alignItems: 'flex-end' },
+});

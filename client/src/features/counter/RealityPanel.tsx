@@ -1,0 +1,91 @@
+import type { StepState } from '@humble-churn/core';
+import { eventRefusal, mlPer, typedFigure } from '@humble-churn/core';
+import { useState } from 'react';
+import { StyleSheet, View } from 'react-native';
+import { serverNowMs } from '../../wire/clock';
+import { Button } from '../../ui/Button';
+import { Panel } from '../../ui/Panel';
+import { QuantityField } from '../../ui/QuantityField';
+import { Words } from '../../ui/Words';
+import { SPACE } from '../../ui/theme';
+import { CUP_NAMES } from '../kitchen/words';
+import type { GuideProps } from './GuideScreen';
+
+/** What happens at a counter that no plan knew of. */
+export function RealityPanel({ step, batch, kitchen, record }: GuideProps & { step: StepState }) {
+  const [open, setOpen] = useState(false);
+  const [addedMl, setAddedMl] = useState<number | null>(null);
+  const { state } = batch;
+  const unit = kitchen.measures === 'us' ? 'cups' : 'mL';
+  const perUnit = mlPer(unit, kitchen.cupSystem);
+  const split = { type: 'loads-split' as const, loads: state.loads + 1 };
+  const canSplit =
+    state.recipe.blend.machine !== 'cold-press' && eventRefusal(state, split, [], serverNowMs()) === null;
+  const canPour = step.kind !== 'weigh' && step.kind !== 'soak';
+  if (!canPour && !canSplit) return null;
+  if (!open) {
+    return (
+      <View style={styles.row}>
+        <Button
+          label="Something is different"
+          hint="Something is different from the plan"
+          onPress={() => setOpen(true)}
+        />
+      </View>
+    );
+  }
+  return (
+    <Panel title="What is different?">
+      {canPour && (
+        <View style={styles.row}>
+          <QuantityField
+            label="Water poured in besides"
+            unit={unit === 'cups' ? CUP_NAMES[kitchen.cupSystem] : unit}
+            shown={addedMl === null ? '' : typedFigure(addedMl / perUnit)}
+            onNumber={(value) => {
+              if (value <= 0) return 'More than nothing, please.';
+              if (value * perUnit > 20_000) return 'That is more than this kitchen holds.';
+              setAddedMl(value * perUnit);
+              return null;
+            }}
+            onEmpty={() => setAddedMl(null)}
+            onTrouble={() => setAddedMl(null)}
+            counter
+          />
+          <Button
+            label="It is in"
+            hint="The water is in"
+            counter
+            disabled={addedMl === null}
+            onPress={() => {
+              if (addedMl === null) return;
+              record.say([{ type: 'liquid-added', volumeMl: addedMl }], () => {
+                setAddedMl(null);
+                setOpen(false);
+              });
+            }}
+          />
+        </View>
+      )}
+      {canSplit && (
+        <>
+          <Words>The jug is too full: it stands past its line, or froth climbs to the lid.</Words>
+          <View style={styles.row}>
+            <Button
+              label={`Part it into ${split.loads} loads`}
+              counter
+              onPress={() => record.say([split], () => setOpen(false))}
+            />
+          </View>
+        </>
+      )}
+      <View style={styles.row}>
+        <Button label="Nothing after all" kind="quiet" onPress={() => setOpen(false)} />
+      </View>
+    </Panel>
+  );
+}
+
+const styles = StyleSheet.create({
+  row: { flexDirection: 'row', flexWrap: 'wrap', gap: SPACE.small, alignItems: 'flex-end' },
+});

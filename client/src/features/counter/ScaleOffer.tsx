@@ -1,0 +1,95 @@
+import type { Measures } from '@humble-churn/core';
+import { readMass } from '@humble-churn/core';
+import { useEffect, useEffectEvent, useRef } from 'react';
+import { StyleSheet, View } from 'react-native';
+import { useDevice } from '../../devices/useDevice';
+import { Button } from '../../ui/Button';
+import { Words } from '../../ui/Words';
+import { Check } from '../../ui/icons';
+import { SPACE, useColours } from '../../ui/theme';
+
+/** What the scale shows, where nothing is to be taken down. */
+export function ScaleGlance({ measures }: { measures: Measures }) {
+  const scale = useDevice('scale');
+  if (!scale.connection) return null;
+  return (
+    <Words kind="bigFigure" tone={scale.steady ? 'kelp' : 'soft'}>
+      {scale.shown === null ? 'Scale: – – –' : `Scale: ${readMass(scale.shown, measures)}`}
+    </Words>
+  );
+}
+
+/** A scale that shows less than this has nothing on it, g. */
+const EMPTY_G = 3;
+
+interface Props {
+  /** What is weighed, as in `Take 188 g as pulp`. */
+  what: string;
+  /** The kitchen's own. */
+  measures: Measures;
+  /** Takes readings held for two seconds without a tap. */
+  handsFree: boolean;
+  onTake: (massG: number) => void;
+}
+
+/**
+ * The scale's steady reading, offered: taken with one tap, or by itself once it has been held for two seconds. A
+ * reading is taken once; what lies there must change before the next.
+ */
+export function ScaleOffer({ what, measures, handsFree, onTake }: Props) {
+  const scale = useDevice('scale');
+  const colour = useColours();
+  const { steady, held } = scale;
+  const taken = useRef<number | null>(null);
+  const take = useEffectEvent((massG: number): void => {
+    if (taken.current !== null && Math.abs(taken.current - massG) < 4 * (scale.connection?.step ?? 1)) return;
+    taken.current = massG;
+    onTake(massG);
+  });
+  const ready = handsFree && steady !== null && held >= 1 ? steady.massG : null;
+  useEffect(() => {
+    if (ready !== null) take(ready);
+  }, [ready]);
+  useEffect(() => {
+    if (steady === null && scale.shown !== null && Math.abs(scale.shown) < EMPTY_G) taken.current = null;
+  }, [steady, scale.shown]);
+  if (!scale.connection) return null;
+  return (
+    <View style={[styles.offer, { borderColor: colour.edge, backgroundColor: colour.sunk }]}>
+      <Words kind="bigFigure" tone={steady ? 'kelp' : 'soft'}>
+        {scale.shown === null ? '– – –' : readMass(scale.shown, measures)}
+      </Words>
+      {steady && handsFree && (
+        <View style={[styles.held, { borderColor: colour.edge }]} aria-hidden>
+          <View style={{ width: `${100 * held}%`, height: '100%', backgroundColor: colour.kelp }} />
+        </View>
+      )}
+      {steady ? (
+        <Button
+          label={`Take ${readMass(steady.massG, measures)}`}
+          hint={`Take ${readMass(steady.massG, measures)} as ${what}`}
+          kind="main"
+          icon={Check}
+          counter
+          onPress={() => {
+            taken.current = steady.massG;
+            onTake(steady.massG);
+          }}
+        />
+      ) : (
+        <Words tone="soft">
+          {scale.shown === null
+            ? 'The scale says nothing. Figures can be typed.'
+            : Math.abs(scale.shown) < EMPTY_G
+              ? `Put the ${what} on it, without the bowl’s weight.`
+              : 'Waiting until it is still.'}
+        </Words>
+      )}
+    </View>
+  );
+}
+
+const styles = StyleSheet.create({
+  offer: { gap: SPACE.small, borderWidth: 1, borderRadius: 10, padding: SPACE.medium },
+  held: { height: 8, borderRadius: 4, borderWidth: 1, overflow: 'hidden' },
+});

@@ -1,0 +1,59 @@
+import { agenda, counterSoakLimitH, soakStandsIn } from '@humble-churn/core';
+import { StyleSheet, View } from 'react-native';
+import { useNowMs } from '../../wire/clock';
+import { momentWords } from '../../wire/moments';
+import { Button } from '../../ui/Button';
+import { Notice } from '../../ui/Notice';
+import { Words } from '../../ui/Words';
+import { Droplets, Refrigerator } from '../../ui/icons';
+import { SPACE } from '../../ui/theme';
+import type { GuideProps } from './GuideScreen';
+
+/** While a soak stands: fresh water, and where the bowl is. */
+export function SoakTending({ batch, kitchen, record }: GuideProps) {
+  const nowMs = useNowMs(10_000);
+  const { state } = batch;
+  const inFridge = soakStandsIn(state) === 'fridge';
+  const due = agenda([{ batchId: batch.id, state }], [], nowMs).filter(
+    ({ kind }) => kind === 'soak-water' || kind === 'soak-off-counter',
+  );
+  const limitH = counterSoakLimitH(state.around.roomTempC);
+  return (
+    <>
+      {due.map(({ kind, dueMs }) => {
+        const when = momentWords(dueMs, nowMs, kitchen.timeZone);
+        const words =
+          kind === 'soak-water'
+            ? `Fresh water ${when}.`
+            : `Off the counter by ${when}: ${limitH} h there is the most.`;
+        return dueMs <= nowMs ? (
+          <Notice key={kind} kind="caution">
+            {words}
+          </Notice>
+        ) : (
+          <Words key={kind} tone="soft">
+            {words}
+          </Words>
+        );
+      })}
+      <View style={styles.row}>
+        <Button
+          label="Water changed"
+          icon={Droplets}
+          counter
+          onPress={() => record.say([{ type: 'soak-tended', what: 'water-changed' }])}
+        />
+        <Button
+          label={inFridge ? 'Put on the counter' : 'Moved to the fridge'}
+          icon={Refrigerator}
+          counter
+          onPress={() => record.say([{ type: 'soak-tended', what: inFridge ? 'to-counter' : 'to-fridge' }])}
+        />
+      </View>
+    </>
+  );
+}
+
+const styles = StyleSheet.create({
+  row: { flexDirection: 'row', flexWrap: 'wrap', gap: SPACE.small, justifyContent: 'center' },
+});

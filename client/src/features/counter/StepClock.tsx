@@ -1,0 +1,153 @@
+import type { StepState } from '@humble-churn/core';
+import {
+  shownClock,
+  shownDuration,
+  shownTemp,
+  stepLeftS,
+  stepRanS,
+  timerEndMs,
+  warmthAtC,
+} from '@humble-churn/core';
+import { StyleSheet, View } from 'react-native';
+import { useNowMs } from '../../wire/clock';
+import { momentWords } from '../../wire/moments';
+import { Button } from '../../ui/Button';
+import { Words } from '../../ui/Words';
+import { Check, Pause, Play, Plus } from '../../ui/icons';
+import { SPACE, useColours } from '../../ui/theme';
+import type { GuideProps } from './GuideScreen';
+import { readySound } from './attention';
+import { clockLengthS } from './clockTaps';
+
+/** What a cook adds at a time, s. */
+const MORE_S = { blend: 10, soak: 30 * 60 } as const;
+
+interface Props extends GuideProps {
+  step: StepState;
+}
+
+/** The clock of a step: large, counted on the server's time, with what can be done to it. */
+export function StepClock({ step, batch, kitchen, plan, record }: Props) {
+  const nowMs = useNowMs(200);
+  const colour = useColours();
+  const soaking = step.kind === 'soak';
+  const leftS = stepLeftS(step, nowMs) ?? 0;
+  const ranS = stepRanS(step, nowMs);
+  const endMs = timerEndMs(step);
+  const over = step.begunAtMs !== null && leftS <= 0;
+  const running = step.runningSinceMs !== null;
+  const lengthS = step.begunAtMs === null ? clockLengthS(step, plan) : (step.timerS ?? 0);
+  const begin = (): void => {
+    readySound();
+    record.say([{ type: 'step-begun', step: step.id, timerS: step.begunAtMs === null ? lengthS : null }]);
+  };
+  const done = (): void => {
+    record.say([{ type: 'step-done', step: step.id }]);
+  };
+  const more = soaking ? MORE_S.soak : MORE_S.blend;
+  const addMore = (
+    <Button
+      label={`${shownDuration(more)} more`}
+      hint={`Add ${shownDuration(more)}`}
+      icon={Plus}
+      counter
+      onPress={() =>
+        record.say([{ type: 'time-added', step: step.id, seconds: more + Math.max(0, Math.round(-leftS)) }])
+      }
+    />
+  );
+  if (step.begunAtMs === null) {
+    return (
+      <>
+        <Words kind="clock" style={styles.clock}>
+          {shownClock(lengthS)}
+        </Words>
+        <Button
+          label={soaking ? 'The soak has begun' : 'Start blending'}
+          kind="main"
+          icon={Play}
+          counter
+          onPress={begin}
+        />
+      </>
+    );
+  }
+  const warmC = warmthAtC(plan, ranS);
+  const limitC = plan.prediction.soak.hot ? 30 : batch.state.recipe.blend.warmthLimitC;
+  const warms = step.kind === 'blend' && batch.state.recipe.blend.machine !== 'cold-press';
+  return (
+    <>
+      <View
+        role="timer"
+        aria-label={over ? 'Time is up' : `${shownDuration(leftS)} left`}
+        style={[styles.face, { backgroundColor: over ? colour.buoySoft : colour.kelpSoft }]}
+      >
+        {warms ? (
+          <>
+            <Words kind="count" tone={over ? 'buoy' : 'kelp'} style={styles.clock}>
+              {Math.floor(ranS)}
+            </Words>
+            <Words kind="bigFigure" tone={over ? 'buoy' : 'kelp'}>
+              of {shownDuration(step.timerS ?? 0)}
+            </Words>
+            <Words kind="figure" tone={warmC > limitC ? 'buoy' : 'ink'}>
+              about {shownTemp(warmC, kitchen.measures)}
+              {warmC > limitC ? ', too warm: stop' : ''}
+            </Words>
+          </>
+        ) : (
+          <Words kind="clock" tone={over ? 'buoy' : 'kelp'} style={styles.clock}>
+            {shownClock(leftS)}
+          </Words>
+        )}
+      </View>
+      {/* A count that is read out each second would drown everything else. */}
+      <Words style={styles.clock} {...((over || soaking) && { live: 'polite' as const })}>
+        {over
+          ? soaking
+            ? 'The soak is over.'
+            : 'Stop, and feel a drop between finger and thumb.'
+          : endMs === null
+            ? 'Stopped for a while. Nothing is lost.'
+            : soaking
+              ? `Ready ${momentWords(endMs, nowMs, batch.timeZone)}`
+              : `${Math.ceil(leftS)} s left`}
+      </Words>
+      <View style={styles.row}>
+        {!running && (
+          <Button label="Go on" hint="Go on blending" kind="main" icon={Play} counter onPress={begin} />
+        )}
+        <Button
+          label={over ? 'Done' : soaking ? 'End the soak now' : 'Enough'}
+          hint={
+            over
+              ? `${soaking ? 'Soak' : 'Blending'}: done`
+              : soaking
+                ? 'End the soak now'
+                : 'Stop blending now'
+          }
+          kind={running && (over || !soaking) ? 'main' : 'plain'}
+          icon={Check}
+          counter
+          onPress={done}
+        />
+        {!soaking && running && !over && (
+          <Button
+            label="Hold on"
+            hint="Hold the clock"
+            icon={Pause}
+            counter
+            onPress={() => record.say([{ type: 'step-paused', step: step.id }])}
+          />
+        )}
+        {addMore}
+      </View>
+    </>
+  );
+}
+
+const styles = StyleSheet.create({
+  clock: { textAlign: 'center' },
+  face: { alignItems: 'center', borderRadius: 14, padding: SPACE.small },
+  row: { flexDirection: 'row', flexWrap: 'wrap', gap: SPACE.small, justifyContent: 'center' },
+});

@@ -1,0 +1,61 @@
+import type { BatchHappening, BatchState, Manner } from '@humble-churn/core';
+import { readMass, shownDuration, shownMass, shownTemp, shownVolume } from '@humble-churn/core';
+import { stepName } from './stepWords';
+
+/** What an entry of a batch's log says, in a few words. */
+export function happeningWords(event: BatchHappening, state: BatchState, manner: Manner): string {
+  const jarName = (id: string): string => state.jars.find((jar) => jar.id === id)?.label ?? 'a jar';
+  const step = (id: string): string => {
+    const found = state.steps.find((one) => one.id === id);
+    return found ? stepName(found) : id;
+  };
+  switch (event.type) {
+    case 'planned':
+      return 'Planned';
+    case 'step-begun':
+      return `${step(event.step)}: begun`;
+    case 'step-paused':
+      return `${step(event.step)}: stopped for a while`;
+    case 'time-added':
+      return `${step(event.step)}: ${shownDuration(event.seconds)} more`;
+    case 'soak-tended':
+      return {
+        'water-changed': 'Soak: fresh water',
+        'to-fridge': 'Soak: into the fridge',
+        'to-counter': 'Soak: onto the counter',
+      }[event.what];
+    case 'liquid-added':
+      return `Water poured in: ${shownVolume(event.volumeMl, manner)}`;
+    case 'loads-split':
+      return `Parted into ${event.loads} loads`;
+    case 'probed':
+      return `${event.what === 'nuts' ? 'Rinsed nuts' : 'Blended mix'}: ${shownTemp(event.tempC, manner.measures)}`;
+    case 'step-done':
+      return `${step(event.step)}: done`;
+    case 'measured': {
+      const read =
+        'massG' in event.reading
+          ? readMass(event.reading.massG, manner.measures)
+          : shownVolume(event.reading.volumeMl, manner);
+      return `${{ soaked: 'Soaked nuts', milk: 'Milk', pulp: 'Pulp' }[event.what]}: ${read}`;
+    }
+    case 'bottled':
+      return `Bottled: ${event.jars.map((jar) => `${jar.label}, ${shownVolume(jar.volumeMl, manner)}, ${jar.place}`).join('; ')}`;
+    case 'jar-moved':
+      return `${jarName(event.jarId)}: ${{ fridge: 'into the fridge', freezer: 'into the freezer', out: 'out of the fridge' }[event.place]}`;
+    case 'jar-drawn':
+      return `${jarName(event.jarId)}: poured ${shownVolume(event.volumeMl, manner)}`;
+    case 'jar-emptied':
+      return `${jarName(event.jarId)}: drunk up`;
+    case 'jar-discarded':
+      return `${jarName(event.jarId)}: thrown away, ${event.reason.toLowerCase()}`;
+    case 'pulp-stored':
+      return `Pulp put away: ${shownMass(event.massG, manner)}, ${event.place}`;
+    case 'pulp-used':
+      return 'Pulp gone';
+    case 'abandoned':
+      return `Given up: ${event.reason}`;
+    case 'undone':
+      return 'Taken back';
+  }
+}

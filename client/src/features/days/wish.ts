@@ -1,0 +1,68 @@
+import { tz } from '@date-fns/tz';
+import type { Recipe } from '@humble-churn/core';
+import { addDays } from 'date-fns/addDays';
+import { set } from 'date-fns/set';
+import { startOfDay } from 'date-fns/startOfDay';
+import type { KnownKitchen } from '../../wire/queries';
+
+/** What is to be ready, and by when. */
+export interface Wish {
+  /** Place in the list of recipes to choose from. */
+  choice: number;
+  jars: number;
+  jarMl: number;
+  glassMs: number;
+  fresh: boolean;
+}
+
+/** Days from now that can be chosen. */
+export const DAYS_OFFERED = 7;
+
+/** A time of day on a day, as an instant; the day is counted from today. */
+export function glassAt(
+  fromMs: number,
+  daysOn: number,
+  hours: number,
+  minutes: number,
+  timeZone: string,
+): number {
+  const zone = { in: tz(timeZone) };
+  return set(addDays(startOfDay(fromMs, zone), daysOn), { hours, minutes }).getTime();
+}
+
+/** `08:00`, `8`, `8.30` or `20:15`: a time of day; null when it is none. */
+export function readTimeOfDay(text: string): { hours: number; minutes: number } | null {
+  const found = /^\s*(\d{1,2})(?:\s*[:.h]\s*(\d{2}))?\s*$/i.exec(text);
+  if (!found) return null;
+  const hours = Number(found[1]);
+  const minutes = Number(found[2] ?? 0);
+  return hours < 24 && minutes < 60 ? { hours, minutes } : null;
+}
+
+/**
+ * What most cooks would ask first: a jar for tomorrow's breakfast; late in the evening, when no time is left for that,
+ * for the first breakfast that fits.
+ */
+export function firstWish(
+  choices: readonly Recipe[],
+  kitchen: { timeZone: string; profile: Pick<KnownKitchen['profile'], 'jars'> },
+  fromMs: number,
+  fits: (wish: Wish) => boolean,
+): Wish {
+  const [jar] = kitchen.profile.jars;
+  const amount = choices[0]?.amount;
+  const breakfast = (daysOn: number): Wish => ({
+    choice: 0,
+    jars: 1,
+    jarMl: jar?.volumeMl ?? (amount?.by === 'milk' ? amount.volumeMl : 1000),
+    glassMs: glassAt(fromMs, daysOn, 8, 0, kitchen.timeZone),
+    fresh: false,
+  });
+  return [1, 2, 3].map(breakfast).find(fits) ?? breakfast(1);
+}
+
+/** The chosen recipe for so many jars; null when there is none to choose. */
+export function recipeOf({ choice, jars, jarMl }: Wish, choices: readonly Recipe[]): Recipe | null {
+  const recipe = choices[choice];
+  return recipe ? { ...recipe, amount: { by: 'milk', volumeMl: jars * jarMl } } : null;
+}

@@ -1,0 +1,83 @@
+import { useEffect, useState } from 'react';
+import { StyleSheet, View } from 'react-native';
+import { useRefused, useWaiting } from '../wire/queries';
+import { useAway } from '../wire/reach';
+import { entryWords } from '../wire/happeningKind';
+import { Button } from './Button';
+import { Words } from './Words';
+import { CloudOff, TriangleAlert } from './icons';
+import { SPACE, useColours } from './theme';
+
+/** An entry that takes no longer than this is not worth a word, ms. */
+const PATIENCE_MS = 1200;
+
+/** Says when the server is away and what waits for it, and what it did not take. */
+export function OnTheWay() {
+  const colour = useColours();
+  const away = useAway();
+  const waiting = useWaiting().length;
+  const { refused, forget } = useRefused();
+  const slow = useSlow(waiting > 0);
+  const entries = `${waiting} ${waiting === 1 ? 'entry' : 'entries'}`;
+  const words =
+    away && waiting > 0
+      ? `The kitchen’s server does not answer. ${entries} waiting, kept on this device; sent when it is back.`
+      : away
+        ? 'The kitchen’s server does not answer. What you enter is kept on this device and sent when it is back.'
+        : slow
+          ? `${entries} on the way to the server.`
+          : null;
+  return (
+    <>
+      <View role="status" aria-live="polite">
+        {words !== null && (
+          <View style={[styles.strip, { backgroundColor: colour.brassSoft, borderColor: colour.brass }]}>
+            <CloudOff size={20} color={colour.brass} aria-hidden />
+            <Words kind="small" style={styles.words}>
+              {words}
+            </Words>
+          </View>
+        )}
+      </View>
+      {refused.map((entry) => (
+        <View
+          key={entry.key}
+          role="alert"
+          style={[styles.strip, { backgroundColor: colour.buoySoft, borderColor: colour.buoy }]}
+        >
+          <TriangleAlert size={20} color={colour.buoy} aria-hidden />
+          <Words kind="small" style={styles.words}>
+            Not taken: {entryWords(entry)}. {entry.why}
+          </Words>
+          <Button label="Seen" kind="quiet" onPress={() => forget(entry)} />
+        </View>
+      ))}
+    </>
+  );
+}
+
+/** Whether something has been so for a while. */
+function useSlow(on: boolean): boolean {
+  const [slow, setSlow] = useState(false);
+  useEffect(() => {
+    if (!on) return;
+    const timer = setTimeout(() => setSlow(true), PATIENCE_MS);
+    return () => {
+      clearTimeout(timer);
+      setSlow(false);
+    };
+  }, [on]);
+  return slow;
+}
+
+const styles = StyleSheet.create({
+  strip: {
+    flexDirection: 'row',
+    alignItems: 'center',
+    gap: SPACE.small,
+    paddingHorizontal: SPACE.roomy,
+    paddingVertical: SPACE.small,
+    borderBottomWidth: 2,
+  },
+  words: { flex: 1 },
+});

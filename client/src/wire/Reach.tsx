@@ -1,0 +1,41 @@
+import { ROUTES } from '@humble-churn/contract';
+import { useQueryClient } from '@tanstack/react-query';
+import { useEffect } from 'react';
+import { call } from './call';
+import { noteServerTime, whenClockJumps } from './clock';
+import { useAway } from './reach';
+
+const ASK_EVERY_MS = 2500;
+/** The page itself is kept for when the server is away, once it has been open this long, ms. */
+const KEEP_AFTER_MS = 4000;
+
+/** Listens for the server while it is away, and has everything fetched anew when it is back. */
+export function Reach() {
+  const client = useQueryClient();
+  const away = useAway();
+  useEffect(() => {
+    if (!away) return;
+    const ask = (): void => {
+      call(ROUTES.health).then(
+        ({ serverTime }) => {
+          noteServerTime(serverTime);
+          void client.invalidateQueries();
+        },
+        () => undefined,
+      );
+    };
+    const timer = setInterval(ask, ASK_EVERY_MS);
+    return () => clearInterval(timer);
+  }, [away, client]);
+  useEffect(() => whenClockJumps(() => void client.invalidateQueries()), [client]);
+  useEffect(() => {
+    // Without it the app works as long as its server answers. First what is looked at, then what may be needed.
+    if (away || !('serviceWorker' in navigator)) return;
+    const keep = (): void => {
+      navigator.serviceWorker.register('/offline.js').catch(() => undefined);
+    };
+    const timer = setTimeout(keep, KEEP_AFTER_MS);
+    return () => clearTimeout(timer);
+  }, [away]);
+  return null;
+}

@@ -1,0 +1,81 @@
+import {
+  BatchListSchema,
+  BatchSchema,
+  KitchenSchema,
+  OwnIngredientSchema,
+  PlanListSchema,
+  SavedRecipeSchema,
+} from '@humble-churn/contract';
+import { createAsyncStoragePersister } from '@tanstack/query-async-storage-persister';
+import type { Query } from '@tanstack/react-query';
+import type { PersistedClient, Persister } from '@tanstack/react-query-persist-client';
+import { z } from 'zod';
+import { deviceStorage } from './deviceStorage';
+
+const KEY = 'humble-churn.kept';
+
+/** What is kept on the device, by the first word of its query key. */
+const KEPT: Readonly<Record<string, z.ZodType>> = {
+  kitchen: KitchenSchema,
+  batches: BatchListSchema,
+  batch: BatchSchema,
+  ingredients: z.array(OwnIngredientSchema),
+  recipes: z.array(SavedRecipeSchema),
+  plans: PlanListSchema,
+};
+
+/** Endless lists are fetched anew: only what the kitchen needs at the counter is kept. */
+export function isKept({ queryKey, state }: Query): boolean {
+  const [name, which] = queryKey;
+  return (
+    state.status === 'success' &&
+    typeof name === 'string' &&
+    name in KEPT &&
+    which !== 'all' &&
+    which !== 'history'
+  );
+}
+
+const ClientSchema = z.object({
+  timestamp: z.number(),
+  buster: z.string(),
+  clientState: z.object({
+    mutations: z.array(z.never()),
+    queries: z.array(
+      z.object({ queryKey: z.array(z.unknown()), queryHash: z.string(), state: z.looseObject({}) }).loose(),
+    ),
+  }),
+});
+
+const EMPTY: PersistedClient = { timestamp: 0, buster: '', clientState: { mutations: [], queries: [] } };
+
+/** Reads what was kept, leaving out whatever is not what this version of the app would have kept. */
+export function readKept(text: string): PersistedClient {
+  let said: unknown;
+  try {
+    said = JSON.parse(text);
+  } catch {
+    return EMPTY;
+  }
+  const client = ClientSchema.safeParse(said);
+  if (!client.success) return EMPTY;
+  // It may be shown, but however new it looks the server is asked.
+  const queries = client.data.clientState.queries
+    .filter(({ queryKey, state }) => KEPT[String(queryKey[0])]?.safeParse(state['data']).success)
+    .map((query) => ({ ...query, state: { ...query.state, isInvalidated: true } }));
+  // The library's own shape: its parts were written by it and the data in them checked above.
+  return {
+    ...client.data,
+    clientState: { mutations: [], queries: queries as unknown as PersistedClient['clientState']['queries'] },
+  };
+}
+
+/** Keeps what was last fetched in the browser, so that a reload while the server is away still shows it. */
+export function keptCache(): Persister {
+  return createAsyncStoragePersister({
+    storage: deviceStorage(),
+    key: KEY,
+    throttleTime: 1000,
+    deserialize: readKept,
+  });
+}

@@ -1,0 +1,295 @@
+import type { Batch } from '@humble-churn/contract';
+import { PlannedSchema } from '@humble-churn/contract';
+import { plainRecipe, predict } from '@humble-churn/core';
+import { batchLooks, BATCH_LOOKS } from '~/ui/BatchBand';
+import { firstWish, glassAt, readTimeOfDay } from '~/features/days/wish';
+import { markNow, noteServerTime, serverNowMs, sinceMs, whenClockJumps } from '~/wire/clock';
+import { readKept } from '~/wire/keptCache';
+import {
+  agoMs,
+  forgetRefused,
+  keepRefused,
+  refusedEntries,
+  strikeOff,
+  waitingEntries,
+  writeBeginning,
+  writeDown,
+} from '~/wire/outbox';
+import { entryWords } from '~/wire/happeningKind';
+import { known, undoingTo, withBegun, withWaiting } from '~/wire/queries';
+import { notBegun } from '~/wire/plans';
+import { emptyDeviceStorage } from './deviceStorage';
+
+const BATCH_ID = '7f0d3c52-3f8e-4a51-8f0c-5e1a8e6a7b21';
+const AT = '2031-03-10T09:00:00.000Z';
+
+function batch(): Batch {
+  const recipe = { ...plainRecipe('Almond', 'almond', 6.6, 8) };
+  const made = predict(recipe, { roomTempC: 20, fridgeTempC: 4 });
+  if (!made.ok) throw new Error(made.refusal.code);
+  const planned = {
+    type: 'planned' as const,
+    recipe,
+    prediction: made.value,
+    sureness: null,
+    around: { roomTempC: 20, fridgeTempC: 4 },
+    budgetH: 96 as const,
+    guide: 2 as const,
+  };
+  // The wire's own shape: plain JSON.
+  return JSON.parse(
+    JSON.stringify({
+      id: BATCH_ID,
+      timeZone: 'Europe/Lisbon',
+      serverTime: AT,
+      events: [
+        { id: '0b9f6c1e-6a34-4f0e-9a3b-0d7c0a2f4b11', at: AT, timeZone: 'Europe/Lisbon', what: planned },
+      ],
+    }),
+  ) as Batch;
+}
+
+beforeEach(() => emptyDeviceStorage());
+
+describe('entries on their way', () => {
+  const weighed = { type: 'step-done' as const, step: 'weigh' };
+  const begun = { type: 'step-begun' as const, step: 'soak', timerS: null };
+
+  test('are written down before anything is sent, in their order, and struck off by themselves', () => {
+    const first = writeDown(BATCH_ID, [weighed]);
+    const second = writeDown(BATCH_ID, [begun]);
+    expect(waitingEntries().map(({ key }) => key)).toEqual([first.key, second.key]);
+    strikeOff(first);
+    const third = writeDown(BATCH_ID, [weighed]);
+    expect(waitingEntries().map(({ key }) => key)).toEqual([second.key, third.key]);
+    expect(new Set([...first.ids, ...second.ids, ...third.ids]).size).toBe(3);
+  });
+
+  test('from another version, or broken, are left alone', () => {
+    writeDown(BATCH_ID, [weighed]);
+    localStorage.setItem('humble-churn.waiting.x', '{"key":');
+    localStorage.setItem('humble-churn.waiting.y', '{"key":"y","order":1}');
+    expect(waitingEntries()).toHaveLength(1);
+  });
+
+  test('where the browser keeps nothing, go out all the same', () => {
+    Object.defineProperty(globalThis, 'localStorage', {
+      configurable: true,
+      get: () => {
+        throw new Error('cookies are blocked');
+      },
+    });
+    const entry = writeDown(BATCH_ID, [weighed]);
+    expect(entry.happenings).toEqual([weighed]);
+    expect(waitingEntries()).toEqual([]);
+    expect(() => strikeOff(entry)).not.toThrow();
+  });
+
+  test('that were refused are kept with the reason until they were seen', () => {
+    const entry = writeDown(BATCH_ID, [weighed]);
+    keepRefused(entry, 'Already done.');
+    expect(waitingEntries()).toEqual([]);
+    const [refused] = refusedEntries();
+    expect(refused).toMatchObject({ key: entry.key, why: 'Already done.', happenings: [weighed] });
+    if (refused) forgetRefused(refused);
+    expect(refusedEntries()).toEqual([]);
+  });
+
+  test('count at once, and not twice when they have arrived', () => {
+    const wire = batch();
+    const there = known(wire);
+    if (!there) throw new Error('no batch');
+    const entry = writeDown(BATCH_ID, [weighed]);
+    const ahead = withWaiting(there, [entry]);
+    expect(ahead.state.current?.id).toBe('soak');
+    expect(ahead.waiting).toBe(1);
+    const [plan] = wire.events;
+    if (!plan) throw new Error('no plan');
+    const arrived = known({
+      ...wire,
+      events: [plan, { ...plan, id: entry.ids[0] ?? '', at: '2031-03-10T09:00:01.000Z', what: weighed }],
+    });
+    const merged = arrived && withWaiting(arrived, [entry]);
+    expect(merged?.events).toHaveLength(2);
+    expect(merged?.waiting).toBe(0);
+  });
+
+  test('that the batch would not take are left out of what is shown', () => {
+    const there = known(batch());
+    if (!there) throw new Error('no batch');
+    const ahead = withWaiting(there, [writeDown(BATCH_ID, [{ type: 'step-done', step: 'squeeze' }])]);
+    expect(ahead.state.current?.id).toBe('weigh');
+  });
+
+  test('begin a batch that the server does not know yet, and go on with it, through a reload', () => {
+    const wire = batch();
+    const planned = PlannedSchema.parse(wire.events[0]?.what);
+    const { recipe } = planned;
+    const start = { recipe, ownIngredients: [], planId: BATCH_ID, batchId: BATCH_ID };
+    writeBeginning(BATCH_ID, { batch: start, planned, timeZone: 'Europe/Lisbon' });
+    writeDown(BATCH_ID, [weighed]);
+    // As after a reload: read back from the device.
+    const waiting = waitingEntries();
+    expect(waiting).toHaveLength(2);
+    const [begun, ...others] = withBegun([], waiting);
+    expect(others).toEqual([]);
+    expect(begun).toMatchObject({ id: BATCH_ID, timeZone: 'Europe/Lisbon', waiting: 2 });
+    expect(begun?.state.current?.id).toBe('soak');
+    expect(begun?.state.prediction).toEqual(known(wire)?.state.prediction);
+    // The plan it carries out is none any more; others are.
+    expect(notBegun([{ id: BATCH_ID }, { id: 'other' }], waiting)).toEqual([{ id: 'other' }]);
+    // Once the server has it, it is there once, whatever is still on the list.
+    const there = known(wire);
+    const both = withBegun(there ? [there] : [], waiting);
+    expect(both).toHaveLength(1);
+    expect(both[0]).toMatchObject({ waiting: 1 });
+    expect(both[0]?.state.current?.id).toBe('soak');
+    if (waiting[0]) keepRefused(waiting[0], 'No.');
+    expect(refusedEntries().map(entryWords)).toEqual(['the start of Almond']);
+  });
+
+  test('going back to a step takes back every tap since, the last first', () => {
+    const there = known(batch());
+    if (!there) throw new Error('no batch');
+    const entries = [weighed, begun, { type: 'step-done' as const, step: 'soak' }].map((what, i) => ({
+      ...writeDown(BATCH_ID, [what]),
+      atMs: Date.parse(AT) + (i + 1) * 1000,
+    }));
+    const ahead = withWaiting(there, entries);
+    expect(ahead.state.current?.id).toBe('drain');
+    const undos = undoingTo(ahead.events, 'weigh');
+    expect(undos.map((one) => (one.type === 'undone' ? one.eventId : ''))).toEqual(
+      entries.map(({ ids }) => ids[0]).reverse(),
+    );
+    const back = withWaiting(ahead, [
+      {
+        ...writeDown(BATCH_ID, undos),
+        ids: undos.map(() => crypto.randomUUID()),
+        atMs: Date.parse(AT) + 9000,
+      },
+    ]);
+    expect(back.state.current?.id).toBe('weigh');
+    expect(undoingTo(ahead.events, 'bottle')).toEqual([]);
+  });
+});
+
+describe('the device’s clock', () => {
+  const real = Date.now;
+  afterEach(() => {
+    Date.now = real;
+  });
+
+  test('set back, is not believed; set forward or slept, it is, and the server is asked once', () => {
+    const mark = markNow();
+    Date.now = () => real() - 3_600_000;
+    expect(sinceMs(mark)).toBeLessThan(2000);
+    expect(sinceMs(mark)).toBeGreaterThanOrEqual(0);
+    Date.now = () => real() + 3_600_000;
+    expect(sinceMs(mark)).toBeGreaterThan(3_590_000);
+  });
+
+  test('however wrong, does not change what time it is at the server', () => {
+    const ask = jest.fn();
+    const stop = whenClockJumps(ask);
+    Date.now = () => real() + 7 * 3_600_000;
+    noteServerTime(AT);
+    expect(Math.abs(serverNowMs() - Date.parse(AT))).toBeLessThan(1000);
+    expect(ask).not.toHaveBeenCalled();
+    Date.now = () => real() - 3_600_000;
+    expect(Math.abs(serverNowMs() - Date.parse(AT))).toBeLessThan(1000);
+    serverNowMs();
+    expect(ask).toHaveBeenCalledTimes(1);
+    stop();
+    Date.now = real;
+    noteServerTime(new Date().toISOString());
+  });
+
+  test('tells how long an entry has waited, on this page and after a reload', () => {
+    const entry = writeDown(BATCH_ID, [{ type: 'step-done', step: 'weigh' }]);
+    expect(agoMs(entry)).toBeLessThan(2000);
+    // Another page's entry: only the wall clock can tell.
+    expect(agoMs({ ...entry, key: crypto.randomUUID(), wallMs: Date.now() - 60_000 })).toBeGreaterThanOrEqual(
+      60_000,
+    );
+    expect(agoMs({ ...entry, key: crypto.randomUUID(), wallMs: Date.now() + 60_000 })).toBe(0);
+  });
+});
+
+describe('what is kept of the kitchen', () => {
+  const kept = (data: unknown, queryKey: unknown[] = ['batch', BATCH_ID]): string =>
+    JSON.stringify({
+      timestamp: 1,
+      buster: '',
+      clientState: {
+        mutations: [],
+        queries: [{ queryKey, queryHash: 'h', state: { status: 'success', data } }],
+      },
+    });
+
+  test('is taken up again when it is what this version would have kept', () => {
+    const { queries } = readKept(kept(batch())).clientState;
+    expect(queries).toHaveLength(1);
+    // Shown at once, but asked for again whatever its date says.
+    expect(queries[0]?.state.isInvalidated).toBe(true);
+  });
+
+  test.each([
+    ['from another version', kept({ id: BATCH_ID, steps: [] })],
+    ['of a kind that is not kept', kept(batch(), ['secrets'])],
+    ['cut short', '{"timestamp":1,'],
+    ['something else', '"hello"'],
+  ])('%s is left out', (_name, text) => {
+    expect(readKept(text).clientState.queries).toEqual([]);
+  });
+});
+
+describe('batches side by side', () => {
+  test('look different as long as there are looks, and keep theirs when one ends', () => {
+    const ids = ['00000000', '00000005', 'a0000001', 'b0000002', 'c0000003'].map((head) => `${head}-rest`);
+    const looks = batchLooks(ids);
+    expect(new Set(looks.values()).size).toBe(BATCH_LOOKS.length);
+    const fewer = batchLooks(ids.slice(0, 3));
+    for (const id of ids.slice(0, 3)) expect(fewer.get(id)).toBe(looks.get(id));
+    expect(batchLooks([...ids, 'd0000000-rest']).size).toBe(6);
+  });
+});
+
+describe('a glass by its day and time', () => {
+  test.each([
+    ['08:00', { hours: 8, minutes: 0 }],
+    ['8', { hours: 8, minutes: 0 }],
+    ['20.15', { hours: 20, minutes: 15 }],
+    ['7h30', { hours: 7, minutes: 30 }],
+    ['24:00', null],
+    ['8:75', null],
+    ['early', null],
+    ['', null],
+  ])('%s', (text, read) => {
+    expect(readTimeOfDay(text)).toEqual(read);
+  });
+
+  test('is the same time on the wall across both changes of the clock', () => {
+    const zone = 'Europe/Lisbon';
+    // The day before the clocks go forward, and back.
+    expect(glassAt(Date.UTC(2026, 2, 28, 15), 1, 8, 0, zone)).toBe(Date.UTC(2026, 2, 29, 7));
+    expect(glassAt(Date.UTC(2026, 9, 24, 15), 1, 8, 0, zone)).toBe(Date.UTC(2026, 9, 25, 8));
+    // Shortly before midnight, tomorrow is still tomorrow.
+    expect(glassAt(Date.UTC(2026, 0, 10, 23, 58), 1, 8, 0, zone)).toBe(Date.UTC(2026, 0, 11, 8));
+  });
+
+  test('that is proposed is tomorrow’s breakfast, or the first that leaves time enough', () => {
+    const kitchen = {
+      timeZone: 'Europe/Lisbon',
+      profile: { jars: [{ name: 'Jar', volumeMl: 750, count: 2 }] },
+    };
+    const choices = [plainRecipe('Almond', 'almond', 6.6, 8)];
+    const proposed = (fromMs: number, neededH: number) =>
+      firstWish(choices, kitchen, fromMs, ({ glassMs }) => glassMs - fromMs >= neededH * 3_600_000);
+    const afternoon = Date.UTC(2026, 0, 10, 15);
+    const evening = Date.UTC(2026, 0, 10, 23);
+    expect(proposed(afternoon, 14)).toMatchObject({ jars: 1, jarMl: 750, glassMs: Date.UTC(2026, 0, 11, 8) });
+    expect(proposed(evening, 14).glassMs).toBe(Date.UTC(2026, 0, 12, 8));
+    // When none fits, the screen says why no jar can be had tomorrow.
+    expect(proposed(evening, 500).glassMs).toBe(Date.UTC(2026, 0, 11, 8));
+  });
+});

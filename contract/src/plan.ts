@@ -1,0 +1,72 @@
+import type { Moments } from '@humble-churn/core';
+import { z } from 'zod';
+import { OwnIngredientSchema } from './ingredient';
+import { InstantSchema, fromInstant, toInstant } from './instant';
+import { PlannedPredictionSchema } from './prediction';
+import { RecipeSchema } from './recipe';
+
+/** When a batch is weighed, drained and blended; drained and blended are one moment apart where nothing soaks. */
+export const MomentsSchema = z
+  .object({ weighAt: InstantSchema, drainAt: InstantSchema, blendAt: InstantSchema })
+  .refine(({ weighAt, drainAt, blendAt }) => weighAt <= drainAt && drainAt <= blendAt, {
+    error: 'weighing, draining and blending follow one another',
+  })
+  .meta({ id: 'Moments' });
+
+export type MomentsWire = z.infer<typeof MomentsSchema>;
+
+export const PlanSchema = z
+  .object({
+    id: z.uuid(),
+    recipe: RecipeSchema,
+    prediction: PlannedPredictionSchema,
+    glassAt: InstantSchema,
+    /** Drunk as soon as it is bottled. */
+    fresh: z.boolean(),
+    /** Nuts soaked before, from the freezer: nothing is soaked for it. */
+    soakedAlready: z.boolean(),
+    moments: MomentsSchema,
+    status: z.enum(['open', 'started', 'dropped']),
+    batchId: z.uuid().nullable(),
+    /** Counts its changes, for calendars that have read it before. */
+    revision: z.number().int().min(0),
+    changedAt: InstantSchema,
+  })
+  .meta({ id: 'Plan' });
+
+export type Plan = z.infer<typeof PlanSchema>;
+
+export const PlanListSchema = z
+  .object({ plans: z.array(PlanSchema), serverTime: InstantSchema })
+  .meta({ id: 'PlanList' });
+
+export type PlanList = z.infer<typeof PlanListSchema>;
+
+export const NewPlanSchema = z
+  .object({
+    recipe: RecipeSchema,
+    ownIngredients: z.array(OwnIngredientSchema).max(8).default([]),
+    glassAt: InstantSchema,
+    fresh: z.boolean().default(false),
+    soakedAlready: z.boolean().default(false),
+    /** Set by hand; null has them worked out. */
+    moments: MomentsSchema.nullable().default(null),
+  })
+  .meta({ id: 'NewPlan' });
+
+export const PlanPatchSchema = z
+  .object({
+    glassAt: InstantSchema.optional(),
+    fresh: z.boolean().optional(),
+    moments: MomentsSchema.optional(),
+    status: z.enum(['open', 'dropped']).optional(),
+  })
+  .meta({ id: 'PlanPatch' });
+
+export function coreMoments({ weighAt, drainAt, blendAt }: MomentsWire): Moments {
+  return { weighMs: fromInstant(weighAt), drainMs: fromInstant(drainAt), blendMs: fromInstant(blendAt) };
+}
+
+export function wireMoments({ weighMs, drainMs, blendMs }: Moments): MomentsWire {
+  return { weighAt: toInstant(weighMs), drainAt: toInstant(drainMs), blendAt: toInstant(blendMs) };
+}

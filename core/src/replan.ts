@@ -1,0 +1,181 @@
+import type { BatchState } from './batch';
+import { soakAsItWent, stepRanS } from './batch';
+import { endTempC } from './blend';
+import type { Factors } from './factors';
+import { usualFactors } from './factors';
+import type { Outcome, Run } from './forward';
+import { forward } from './forward';
+import type { Ingredient } from './ingredient';
+import { predictionOf } from './predict';
+import type { PlannedPrediction } from './prediction';
+import type { Prepared } from './prepare';
+import { prepare } from './prepare';
+import { soakHistory } from './soak';
+import { WATER_G_PER_ML } from './units';
+
+/** What became known on the way, in the order in which it does. */
+export type Fact = 'soak' | 'soaked-mass' | 'liquid-added' | 'loads' | 'blended' | 'thinned';
+
+export const REPLANNED = ['milkMl', 'solidsPct', 'secondsPerLoad', 'endTempC', 'rupture', 'pulpG'] as const;
+export type ReplannedFigure = (typeof REPLANNED)[number];
+type Figures = Readonly<Record<ReplannedFigure, number>>;
+
+/** What one fact moved. */
+export interface PlanChange {
+  fact: Fact;
+  moved: readonly { figure: ReplannedFigure; was: number; now: number }[];
+}
+
+export interface Replan {
+  /** The batch as it is expected now. */
+  prediction: PlannedPrediction;
+  /** Facts that moved something worth telling, in the order they became known. */
+  changes: readonly PlanChange[];
+  /** What the next load should run, s. */
+  nextLoadS: number;
+  /** The mix as it is poured in, and how fast the blades warm it; °C and °C per second. */
+  mixStartC: number;
+  warmingCPerS: number;
+}
+
+/** Smaller moves are not worth a cook's glance: shares of the figure, or its own unit. */
+const WORTH_TELLING: Readonly<Record<ReplannedFigure, { share: number; least: number }>> = {
+  milkMl: { share: 0.01, least: 8 },
+  solidsPct: { share: 0.02, least: 0.1 },
+  secondsPerLoad: { share: 0.05, least: 3 },
+  endTempC: { share: 0, least: 1 },
+  rupture: { share: 0, least: 0.01 },
+  pulpG: { share: 0.03, least: 4 },
+};
+
+function figuresOf({ milkMl, strained, secondsPerLoad, endTempC: endC, rupture }: Outcome): Figures {
+  const { milk, milkG } = strained;
+  const solidsPct = milkG > 0 ? 100 * (1 - milk.waterG / milkG) : 0;
+  return { milkMl, solidsPct, secondsPerLoad, endTempC: endC, rupture, pulpG: strained.pulpG };
+}
+
+function moved(was: Figures, now: Figures): PlanChange['moved'] {
+  return REPLANNED.filter((figure) => {
+    const { share, least } = WORTH_TELLING[figure];
+    const by = Math.abs(now[figure] - was[figure]);
+    return by >= least && by >= share * Math.abs(was[figure]);
+  }).map((figure) => ({ figure, was: was[figure], now: now[figure] }));
+}
+
+/** Uptake that brings the soaked nuts to the mass on the scale: what was not nut and did not leach is water. */
+function withSoakedMass(outcome: Outcome, soakedG: number): Factors {
+  const takenUpG = soakedG - (outcome.soakedMassG - outcome.uptakeG);
+  const scale = outcome.uptakeG > 0 ? Math.max(0, takenUpG) / outcome.uptakeG : 1;
+  const { factors } = outcome.run;
+  return { ...factors, uptake: factors.uptake.map((one) => one * scale) };
+}
+
+/** Seconds a load has run at the blades, feeling included; null for a load not blended yet. */
+function secondsRun(state: BatchState, nowMs: number): (number | null)[] {
+  return Array.from({ length: state.loads }, (_, i) => {
+    const of = (kind: string) => state.steps.find((step) => step.kind === kind && step.nth === i + 1);
+    const blend = of('blend');
+    if (!blend || blend.doneAtMs === null || blend.begunAtMs === null) return null;
+    const feel = of('feel');
+    return stepRanS(blend, nowMs) + (feel ? stepRanS(feel, nowMs) : 0);
+  });
+}
+
+/** As planned, where nothing can be computed anew: an ingredient that is gone, or a batch that ended. */
+function asPlanned(state: BatchState): Replan {
+  const { prediction } = state;
+  const startC = state.recipe.blend.liquidTempC;
+  const { endTempC: endC, secondsPerLoad } = prediction.blend;
+  return {
+    prediction,
+    changes: [],
+    nextLoadS: secondsPerLoad,
+    mixStartC: startC,
+    warmingCPerS: secondsPerLoad > 0 ? (endC - startC) / secondsPerLoad : 0,
+  };
+}
+
+/**
+ * Computes a batch anew from what is known by `nowMs`: the soak as it went, the soaked mass, water poured in, loads,
+ * and the seconds each load was blended. Facts are taken in one after another, so that each move has its reason.
+ * An estimate, like the plan; own ingredients come in with `own`.
+ */
+export function replan(state: BatchState, own: readonly Ingredient[], nowMs: number): Replan {
+  const prepared = prepare(state.recipe, state.around, own);
+  if (!prepared.ok) return asPlanned(state);
+  const planned = state.prediction;
+  let p: Prepared = prepared.value;
+  let run: Run = {
+    nutG: planned.nutG,
+    loads: planned.blend.loads,
+    secondsPerLoad: null,
+    doseMl: planned.milk.volumeMl,
+    factors: usualFactors(p.portions.length),
+  };
+  let outcome = forward(p, run);
+  const changes: PlanChange[] = [];
+  const learn = (fact: Fact, nextP: Prepared, change: Partial<Run>): void => {
+    const nextRun = { ...run, ...change };
+    const next = forward(nextP, nextRun);
+    if (!(next.strained.milkG > 0) || !Number.isFinite(next.milkMl)) return;
+    const what = moved(figuresOf(outcome), figuresOf(next));
+    if (what.length > 0) changes.push({ fact, moved: what });
+    p = nextP;
+    run = nextRun;
+    outcome = next;
+  };
+
+  const spells = soakAsItWent(state);
+  if (spells && spells.length > 0) learn('soak', { ...p, soak: soakHistory(spells) }, {});
+  const { soakedG } = state.measured;
+  if (soakedG !== null && outcome.uptakeG > 0) {
+    learn('soaked-mass', p, { factors: withSoakedMass(outcome, soakedG) });
+  }
+  const addedMl = (strained: boolean): number =>
+    state.added.reduce((sum, one) => (one.strained === strained ? sum + one.volumeMl : sum), 0);
+  const poured = addedMl(false);
+  if (poured > 0) {
+    const waterPerNut = p.recipe.waterPerNut + (poured * WATER_G_PER_ML) / run.nutG;
+    learn('liquid-added', { ...p, recipe: { ...p.recipe, waterPerNut } }, {});
+  }
+  if (state.loads !== run.loads) learn('loads', p, { loads: state.loads });
+  const nextLoadS = outcome.secondsPerLoad;
+  const perLoad = secondsRun(state, nowMs);
+  if (p.machine.kind !== 'cold-press' && perLoad.some((seconds) => seconds !== null)) {
+    // Loads still to come run as they should; the mean over all of them is what the milk is made of.
+    const mean = perLoad.reduce<number>((sum, one) => sum + (one ?? nextLoadS), 0) / perLoad.length;
+    if (mean > 0) learn('blended', p, { secondsPerLoad: mean });
+  }
+  if (!(outcome.strained.milkG > 0)) return asPlanned(state);
+
+  const startC = endTempC({ ...outcome.heat, energyKj: 0 });
+  const warming = outcome.secondsPerLoad > 0 ? (outcome.endTempC - startC) / outcome.secondsPerLoad : 0;
+  const prediction = predictionOf(p, outcome);
+  const thinnedMl = addedMl(true);
+  if (thinnedMl > 0) {
+    const { milk } = prediction;
+    const volumeMl = milk.volumeMl + thinnedMl;
+    const massG = milk.massG + thinnedMl * WATER_G_PER_ML;
+    const solidsPct = (milk.solidsPct * milk.massG) / massG;
+    changes.push({
+      fact: 'thinned',
+      moved: [
+        { figure: 'milkMl', was: milk.volumeMl, now: volumeMl },
+        { figure: 'solidsPct', was: milk.solidsPct, now: solidsPct },
+      ],
+    });
+    return {
+      prediction: { ...prediction, milk: { ...milk, volumeMl, massG, solidsPct } },
+      changes,
+      nextLoadS,
+      mixStartC: startC,
+      warmingCPerS: warming,
+    };
+  }
+  return { prediction, changes, nextLoadS, mixStartC: startC, warmingCPerS: warming };
+}
+
+/** Temperature of the running mix after so many seconds, °C, by what the blades bring in; an estimate. */
+export function warmthAtC(plan: Replan, ranS: number): number {
+  return plan.mixStartC + plan.warmingCPerS * ranS;
+}

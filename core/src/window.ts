@@ -1,0 +1,46 @@
+import { TZDate } from '@date-fns/tz';
+import { addDays } from 'date-fns/addDays';
+
+/** A stretch of time, ms since 1970; the end does not belong to it. */
+export interface Window {
+  fromMs: number;
+  toMs: number;
+}
+
+/** A time of day such as `07:30`, in hours and minutes. */
+function clockOf(clock: string): [hours: number, minutes: number] {
+  const [hours = '0', minutes = '0'] = clock.split(':');
+  return [Number(hours), Number(minutes)];
+}
+
+/**
+ * The stretches between two times of day on every local day that touches `span`, as instants. A stretch whose end is
+ * not after its start runs past midnight. On the day the clocks change a stretch is as long as the clock on the wall
+ * makes it; a time that does not exist that day is the moment the clock jumps over it.
+ */
+export function dailyWindows(span: Window, timeZone: string, from: string, to: string): Window[] {
+  const [fromH, fromMin] = clockOf(from);
+  const [toH, toMin] = clockOf(to);
+  const overnight = toH * 60 + toMin <= fromH * 60 + fromMin;
+  const windows: Window[] = [];
+  // From the day before: a night may reach into the span.
+  let day = addDays(new TZDate(span.fromMs, timeZone), -1);
+  for (;;) {
+    const at = (date: TZDate, h: number, min: number): number =>
+      new TZDate(date.getFullYear(), date.getMonth(), date.getDate(), h, min, timeZone).getTime();
+    const fromMs = at(day, fromH, fromMin);
+    if (fromMs >= span.toMs) return windows;
+    const toMs = at(overnight ? addDays(day, 1) : day, toH, toMin);
+    if (toMs > span.fromMs && toMs > fromMs) windows.push({ fromMs, toMs });
+    day = addDays(day, 1);
+  }
+}
+
+/** Whether a stretch lies wholly in one of the windows. */
+export function isInside(stretch: Window, windows: readonly Window[]): boolean {
+  return windows.some(({ fromMs, toMs }) => fromMs <= stretch.fromMs && stretch.toMs <= toMs);
+}
+
+export function overlaps(a: Window, b: Window): boolean {
+  return a.fromMs < b.toMs && b.fromMs < a.toMs;
+}

@@ -1,0 +1,213 @@
+import type { BatchEvent, PlanKitchen, Recipe } from '../src';
+import {
+  GUIDE,
+  batchState,
+  dailyWindows,
+  planJob,
+  planKitchen,
+  plainRecipe,
+  predict,
+  schedule,
+  soakChoices,
+  takenByUnderWay,
+  underWayPlaced,
+  waysStillOpen,
+} from '../src';
+
+const AROUND = { roomTempC: 20, fridgeTempC: 4 };
+const H = 3_600_000;
+const DAYS = {
+  wakingFrom: '06:30',
+  wakingTo: '22:30',
+  quietFrom: '21:00',
+  quietTo: '07:30',
+  bowls: [{ volumeMl: 1500, count: 2 }],
+};
+const ALMOND = plainRecipe('Almond', 'almond', 6.6, 10);
+
+function kitchenAt(nowMs: number, untilMs: number, zone = 'Europe/Lisbon', days = DAYS): PlanKitchen {
+  return planKitchen(days, zone, nowMs, untilMs, []);
+}
+
+function jobFor(recipe: Recipe, glassMs: number, soakedAlready = false) {
+  const made = predict(recipe, AROUND);
+  if (!made.ok) throw new Error(made.refusal.code);
+  return planJob({ id: 'a', glassMs, fresh: false, soakedAlready }, recipe, made.value, AROUND, []);
+}
+
+describe('hours of the day as instants', () => {
+  const LISBON = 'Europe/Lisbon';
+
+  test('a night runs over midnight, and touches the span from the day before', () => {
+    const span = { fromMs: Date.UTC(2026, 0, 10, 3), toMs: Date.UTC(2026, 0, 11, 3) };
+    expect(dailyWindows(span, LISBON, '21:00', '07:30')).toEqual([
+      { fromMs: Date.UTC(2026, 0, 9, 21), toMs: Date.UTC(2026, 0, 10, 7, 30) },
+      { fromMs: Date.UTC(2026, 0, 10, 21), toMs: Date.UTC(2026, 0, 11, 7, 30) },
+    ]);
+  });
+
+  test('the night the clocks go forward is an hour shorter, the one they go back an hour longer', () => {
+    // Portugal 2026: forward on 29 March at 1:00, back on 25 October at 2:00.
+    const night = (month: number, day: number): number => {
+      const span = { fromMs: Date.UTC(2026, month, day, 22), toMs: Date.UTC(2026, month, day + 1, 2) };
+      const [found] = dailyWindows(span, LISBON, '21:00', '07:00').slice(-1);
+      return ((found?.toMs ?? 0) - (found?.fromMs ?? 0)) / H;
+    };
+    expect(night(2, 27)).toBe(10);
+    expect(night(2, 28)).toBe(9);
+    expect(night(9, 24)).toBe(11);
+    expect(night(9, 25)).toBe(10);
+  });
+
+  test('a time that the clock jumps over is the moment it jumps', () => {
+    const span = { fromMs: Date.UTC(2026, 2, 29, 0), toMs: Date.UTC(2026, 2, 29, 12) };
+    const [found] = dailyWindows(span, LISBON, '01:30', '07:00').slice(-1);
+    expect(found?.fromMs).toBe(Date.UTC(2026, 2, 29, 1, 30));
+    expect(found?.toMs).toBe(Date.UTC(2026, 2, 29, 6));
+  });
+
+  test('other zones, other days: a quarter of an hour off, and behind', () => {
+    const span = { fromMs: Date.UTC(2026, 4, 1), toMs: Date.UTC(2026, 4, 2) };
+    const kathmandu = dailyWindows(span, 'Asia/Kathmandu', '06:00', '22:00');
+    expect(kathmandu.map(({ fromMs }) => fromMs)).toContain(Date.UTC(2026, 4, 1, 0, 15));
+    const honolulu = dailyWindows(span, 'Pacific/Honolulu', '06:00', '22:00');
+    expect(honolulu.map(({ fromMs }) => fromMs)).toContain(Date.UTC(2026, 4, 1, 16));
+  });
+});
+
+describe('a plan over the night the clocks change', () => {
+  const zone = 'Europe/Lisbon';
+  /** The wall clock in Lisbon, by the zone's own rules. */
+  const wall = (ms: number): string =>
+    new Intl.DateTimeFormat('en-GB', { timeZone: zone, hour: '2-digit', minute: '2-digit' }).format(ms);
+
+  test.each([
+    ['forward', Date.UTC(2026, 2, 28, 12), Date.UTC(2026, 2, 29, 11)],
+    ['back', Date.UTC(2026, 9, 24, 12), Date.UTC(2026, 9, 25, 12)],
+  ])('%s: the soak lasts its hours, and nobody stands up at night', (_name, nowMs, glassMs) => {
+    const job = jobFor(ALMOND, glassMs);
+    const found = schedule([job], kitchenAt(nowMs, glassMs, zone));
+    if (!found.ok) throw new Error(found.tightest);
+    const { steps, readyMs } = found.placed[0]!;
+    expect(readyMs).toBeLessThanOrEqual(glassMs);
+    for (const step of steps) {
+      if (step.kind === 'soak' || step.kind === 'chill' || step.kind === 'wash-up') continue;
+      expect(wall(step.fromMs) >= '06:30').toBe(true);
+      expect(wall(step.toMs) <= '22:30').toBe(true);
+    }
+    const soak = steps.find(({ kind }) => kind === 'soak')!;
+    const choice = job.soaks?.find(({ min }) => min * 60_000 === soak.toMs - soak.fromMs);
+    expect(choice).toBeDefined();
+    const blend = steps.find(({ kind }) => kind === 'blend')!;
+    expect(wall(blend.fromMs) >= '07:30' && wall(blend.fromMs) < '21:00').toBe(true);
+  });
+});
+
+describe('soaks that will do', () => {
+  test('end on the grid, are long enough for the nut, and never too long for the place', () => {
+    for (const [recipe, mostH] of [
+      [ALMOND, 48],
+      [{ ...ALMOND, soak: { ...ALMOND.soak, method: 'counter' as const, hours: 8 } }, 8],
+      [plainRecipe('Cashew', 'cashew', 6, 3), 8],
+    ] as const) {
+      const choices = soakChoices(recipe, AROUND, [], 5);
+      expect(choices.length).toBeGreaterThan(3);
+      for (const { min } of choices) {
+        expect((min + 5) % 15).toBe(0);
+        expect(min).toBeLessThanOrEqual(mostH * 60);
+      }
+      const offs = choices.map(({ offUsualH }) => offUsualH);
+      expect(offs).toEqual([...offs].sort((a, b) => a - b));
+    }
+  });
+
+  test('a hot one is counted in minutes, none is none', () => {
+    const hot: Recipe = { ...ALMOND, soak: { ...ALMOND.soak, method: 'hot', hours: 0.5, pourTempC: 95 } };
+    const mins = soakChoices(hot, AROUND, [], 5).map(({ min }) => min);
+    expect(Math.max(...mins)).toBeLessThanOrEqual(60);
+    expect(Math.min(...mins)).toBeGreaterThanOrEqual(15);
+    expect(soakChoices({ ...ALMOND, soak: { ...ALMOND.soak, method: 'none' } }, AROUND, [], 5)).toEqual([]);
+    expect(jobFor(ALMOND, 0, true).soaks).toBeNull();
+  });
+});
+
+describe('when the night was missed', () => {
+  // Half past three in the afternoon, milk wanted at eight in the evening.
+  const nowMs = Date.UTC(2026, 0, 10, 15, 30);
+  const glassMs = Date.UTC(2026, 0, 10, 20);
+  const kitchen = kitchenAt(nowMs, glassMs);
+  const offers = waysStillOpen({ id: 'a', glassMs, fresh: false }, ALMOND, AROUND, [], kitchen);
+
+  test('the cold soak no longer fits, for want of time alone', () => {
+    expect(schedule([jobFor(ALMOND, glassMs)], kitchen)).toEqual({ ok: false, tightest: 'time' });
+  });
+
+  test('what still fits is offered in turn, each with its price', () => {
+    expect(offers.map(({ kind }) => kind)).toEqual(['hot-soak', 'frozen-soaked', 'needs-no-soak', 'later']);
+    const [hot, frozen, other, later] = offers;
+    // Hot water takes protein, the freezer nothing but a portion, another nut is another milk.
+    expect(hot?.price.proteinPct).toBeLessThan(-0.1);
+    expect(frozen?.price).toMatchObject({ milkMl: 0, proteinPct: 0, lateMin: 0 });
+    expect(other?.prediction.nuts[0]?.name).not.toBe('Almond');
+    expect(other?.recipe.soak.method).toBe('none');
+    expect(later?.price.lateMin).toBeGreaterThan(6 * 60);
+    for (const offer of [hot, frozen, other]) expect(offer?.placed.readyMs).toBeLessThanOrEqual(glassMs);
+  });
+
+  test('nobody is offered what they keep off', () => {
+    const kept = ['tree nut'];
+    const found = waysStillOpen({ id: 'a', glassMs, fresh: false }, ALMOND, AROUND, [], kitchen, kept);
+    const other = found.find(({ kind }) => kind === 'needs-no-soak');
+    expect(other?.prediction.allergens).not.toContain('tree nut');
+  });
+});
+
+describe('what is under way', () => {
+  const nowMs = Date.UTC(2026, 0, 10, 18);
+  const made = predict(ALMOND, AROUND);
+  if (!made.ok) throw new Error(made.refusal.code);
+  const plan: BatchEvent = {
+    type: 'planned',
+    id: 'p',
+    atMs: nowMs,
+    recipe: ALMOND,
+    prediction: made.value,
+    sureness: null,
+    around: AROUND,
+    budgetH: 96,
+    guide: GUIDE,
+  };
+  const soaking: BatchEvent[] = [
+    plan,
+    { type: 'step-done', step: 'weigh', id: 'a', atMs: nowMs + 1 },
+    { type: 'step-begun', step: 'soak', timerS: null, id: 'b', atMs: nowMs + 2 },
+  ];
+  const state = batchState(soaking)!;
+
+  test('a soak holds its bowl until its clock ends, and the jug is taken right after', () => {
+    const going = underWayPlaced('b', state, [], nowMs + 3 * H);
+    const soak = going?.placed.steps.find(({ kind }) => kind === 'soak');
+    expect(soak?.toMs).toBe(nowMs + 2 + 10 * H);
+    const taken = takenByUnderWay([{ id: 'b', state }], [], nowMs + 3 * H);
+    expect(taken.filter(({ what }) => what === 'bowl')).toHaveLength(1);
+    const jug = taken.find(({ what }) => what === 'jug');
+    expect(jug?.fromMs).toBe(nowMs + 2 + 10 * H + 4 * 60_000);
+  });
+
+  test('a new plan keeps out of its way', () => {
+    const glassMs = nowMs + 26 * H;
+    const days = { ...DAYS, bowls: [{ volumeMl: 1500, count: 1 }] };
+    const taken = takenByUnderWay([{ id: 'b', state }], [], nowMs + H);
+    const free = planKitchen(days, 'Europe/Lisbon', nowMs + H, glassMs, taken);
+    const found = schedule([jobFor(ALMOND, glassMs)], free);
+    if (!found.ok) throw new Error(found.tightest);
+    const soak = found.placed[0]?.steps.find(({ kind }) => kind === 'soak');
+    expect(soak?.fromMs).toBeGreaterThanOrEqual(nowMs + 10 * H);
+  });
+
+  test('what is bottled or given up takes up nothing', () => {
+    const given = batchState([...soaking, { type: 'abandoned', reason: 'Late', id: 'c', atMs: nowMs + 3 }])!;
+    expect(underWayPlaced('b', given, [], nowMs)).toBeNull();
+    expect(takenByUnderWay([{ id: 'b', state: given }], [], nowMs)).toEqual([]);
+  });
+});

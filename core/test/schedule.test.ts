@@ -1,0 +1,289 @@
+import fc from 'fast-check';
+import type { Placed, PlanCost, PlanJob, PlanKitchen, Taken } from '../src';
+import {
+  CHILL_MIN,
+  brokenLimits,
+  compareCosts,
+  isInside,
+  momentsOf,
+  overlaps,
+  placedAt,
+  planCost,
+  schedule,
+  takenBy,
+  visits,
+  withFinishMoved,
+  withSoakMoved,
+} from '../src';
+
+const MIN = 60_000;
+const GRID = 15 * MIN;
+const DAY0 = Date.UTC(2026, 5, 1);
+const at = (h: number, min = 0): number => DAY0 + h * 60 * MIN + min * MIN;
+
+function job(id: string, change: Partial<PlanJob> = {}): PlanJob {
+  return {
+    id,
+    glassMs: at(20),
+    fresh: true,
+    weighMin: 5,
+    soaks: [
+      { min: 55, offUsualH: 0 },
+      { min: 40, offUsualH: 0.25 },
+      { min: 70, offUsualH: 0.25 },
+    ],
+    drainMin: 4,
+    blendMin: 4,
+    strainMin: 4,
+    bottleMin: 3,
+    washUpMin: 8,
+    jug: 'jug',
+    bag: 'bag',
+    bowlMl: 800,
+    ...change,
+  };
+}
+
+function kitchen(change: Partial<PlanKitchen> = {}): PlanKitchen {
+  return {
+    nowMs: at(16),
+    waking: [{ fromMs: at(6), toMs: at(22) }],
+    quiet: [],
+    bowlsMl: null,
+    taken: [],
+    mostLateMin: 0,
+    gridMin: 15,
+    ...change,
+  };
+}
+
+/** Every way to place one job on the grid, checked against the rules one by one and nothing else. */
+function allWays(one: PlanJob, k: PlanKitchen): Placed[] {
+  const ways: Placed[] = [];
+  const endMs = one.glassMs + k.mostLateMin * MIN;
+  const first = Math.ceil(k.nowMs / GRID) * GRID;
+  const take = (weighMs: number, drainMs: number, blendMs: number): void => {
+    const placed = placedAt(one, { weighMs, drainMs, blendMs });
+    if (placed.readyMs > endMs) return;
+    const attended = placed.steps.filter(({ kind }) => !['soak', 'chill', 'wash-up'].includes(kind));
+    // Blending to bottling is one stretch of standing by.
+    const last = attended.filter(({ kind }) => ['blend', 'strain', 'bottle'].includes(kind));
+    const run = { fromMs: last[0]?.fromMs ?? 0, toMs: last[last.length - 1]?.toMs ?? 0 };
+    const stretches = [...attended.filter((step) => !last.includes(step)), run];
+    if (stretches.some((step) => step.fromMs < k.nowMs || !isInside(step, k.waking))) return;
+    const blend = placed.steps.find(({ kind }) => kind === 'blend');
+    if (blend && k.quiet.some((quiet) => overlaps(quiet, blend))) return;
+    ways.push(placed);
+  };
+  for (let w = first; w < endMs; w += GRID) {
+    if (!one.soaks) {
+      take(w, w + one.weighMin * MIN, w + (one.weighMin + one.drainMin) * MIN);
+      continue;
+    }
+    for (const { min } of one.soaks) {
+      const d = w + (one.weighMin + min) * MIN;
+      const ready = d + one.drainMin * MIN;
+      take(w, d, ready);
+      for (let b = Math.ceil(ready / GRID) * GRID; b < endMs; b += GRID) if (b > ready) take(w, d, b);
+    }
+  }
+  return ways;
+}
+
+/** Whether soaks find bowls, by trying every assignment outright. */
+function bowlsDo(soaks: readonly (Taken & { what: 'bowl' })[], bowlsMl: readonly number[]): boolean {
+  const assign = (i: number, chosen: readonly number[]): boolean => {
+    const soak = soaks[i];
+    if (!soak) return true;
+    return bowlsMl.some(
+      (ml, b) =>
+        ml >= soak.bowlMl &&
+        chosen.every((other, j) => other !== b || !overlaps(soak, soaks[j] as Taken)) &&
+        assign(i + 1, [...chosen, b]),
+    );
+  };
+  return assign(0, []);
+}
+
+function together(jobs: readonly PlanJob[], placed: readonly Placed[], k: PlanKitchen): boolean {
+  const taken = placed.map((one, i) => takenBy(jobs[i] as PlanJob, one));
+  for (let i = 0; i < taken.length; i++) {
+    for (const a of taken[i] ?? []) {
+      for (const b of [...k.taken, ...taken.slice(0, i).flat()]) {
+        if (!overlaps(a, b) || a.what !== b.what) continue;
+        if (a.what === 'hands') return false;
+        if (a.what !== 'bowl' && b.what !== 'bowl' && b.what !== 'hands' && a.name === b.name) return false;
+      }
+    }
+  }
+  const soaks = [...k.taken, ...taken.flat()].filter((one) => one.what === 'bowl');
+  return !k.bowlsMl || bowlsDo(soaks, k.bowlsMl);
+}
+
+/** The least cost over all combinations; null when none fits. */
+function bruteForce(jobs: readonly PlanJob[], k: PlanKitchen): PlanCost | null {
+  const ways = jobs.map((one) => allWays(one, k));
+  let best: PlanCost | null = null;
+  const combine = (i: number, placed: readonly Placed[]): void => {
+    if (i === jobs.length) {
+      const cost = planCost(placed);
+      if (!best || compareCosts(cost, best) < 0) best = cost;
+      return;
+    }
+    for (const way of ways[i] ?? []) {
+      if (together(jobs.slice(0, i + 1), [...placed, way], k)) combine(i + 1, [...placed, way]);
+    }
+  };
+  combine(0, []);
+  return best;
+}
+
+const soakArb = fc
+  .uniqueArray(fc.constantFrom(25, 40, 55, 70), { minLength: 1, maxLength: 2 })
+  .map((mins) =>
+    mins
+      .map((min) => ({ min, offUsualH: Math.abs(min - 55) / 60 }))
+      .sort((a, b) => a.offUsualH - b.offUsualH || a.min - b.min),
+  );
+const jobArb = (id: string) =>
+  fc
+    .record({
+      glassQuarter: fc.integer({ min: 5, max: 11 }),
+      fresh: fc.boolean(),
+      soaks: fc.option(soakArb, { freq: 2 }),
+      drainMin: fc.constantFrom(0, 4, 9),
+      blendMin: fc.constantFrom(4, 11),
+      jug: fc.constantFrom('jug', 'jug', 'green jug'),
+      bag: fc.constantFrom('bag', 'bag', null),
+      bowlMl: fc.constantFrom(400, 900),
+    })
+    .map(({ glassQuarter, ...rest }) => {
+      const glassMs = at(16) + glassQuarter * GRID + (rest.fresh ? 0 : CHILL_MIN * MIN);
+      return job(id, { ...rest, glassMs });
+    });
+const kitchenArb = fc
+  .record({
+    sleepFrom: fc.integer({ min: 0, max: 12 }),
+    sleepFor: fc.integer({ min: 0, max: 3 }),
+    quietFrom: fc.integer({ min: 0, max: 12 }),
+    quietFor: fc.integer({ min: 0, max: 4 }),
+    bowlsMl: fc.constantFrom(null, [1000], [1000, 500], [500]),
+    mostLateMin: fc.constantFrom(0, 0, 30),
+    busy: fc.option(fc.integer({ min: 0, max: 11 })),
+  })
+  .map(({ sleepFrom, sleepFor, quietFrom, quietFor, busy, ...rest }) => {
+    const quarter = (n: number): number => at(16) + n * GRID;
+    return kitchen({
+      ...rest,
+      waking: [
+        { fromMs: at(0), toMs: quarter(sleepFrom) },
+        { fromMs: quarter(sleepFrom + sleepFor), toMs: at(48) },
+      ],
+      quiet: quietFor > 0 ? [{ fromMs: quarter(quietFrom), toMs: quarter(quietFrom + quietFor) }] : [],
+      taken: busy === null ? [] : [{ what: 'hands', fromMs: quarter(busy), toMs: quarter(busy + 1) }],
+    });
+  });
+
+describe('against every way there is on the grid', () => {
+  test.each([1, 2, 3])('%i batches: the same cost, or the same no', (count) => {
+    fc.assert(
+      fc.property(fc.tuple(...['a', 'b', 'c'].slice(0, count).map(jobArb)), kitchenArb, (jobs, k) => {
+        // Hands already taken stand in the way of every attended step.
+        const best = bruteForce(jobs, k);
+        const found = schedule(jobs, k);
+        expect(found.ok).toBe(best !== null);
+        if (!found.ok || !best) return;
+        expect(compareCosts(planCost(found.placed), best)).toBe(0);
+        expect(together(jobs, found.placed, k)).toBe(true);
+        expect(brokenLimits(jobs, found.placed, k)).toEqual([]);
+      }),
+      { numRuns: count === 3 ? 60 : 200 },
+    );
+  });
+});
+
+describe('what stands in the way', () => {
+  const one = job('a', { glassMs: at(20) });
+
+  test.each<[string, PlanJob[], Partial<PlanKitchen>, string]>([
+    ['machines quiet all evening', [one], { quiet: [{ fromMs: at(16), toMs: at(23) }] }, 'quiet-hours'],
+    ['everyone asleep', [one], { waking: [{ fromMs: at(6), toMs: at(16) }] }, 'waking-hours'],
+    ['no bowl large enough', [one], { bowlsMl: [500] }, 'bowls'],
+    ['the glass too soon', [job('a', { glassMs: at(16, 20) })], {}, 'time'],
+    [
+      'the jug taken until then',
+      [one],
+      { taken: [{ what: 'jug', name: 'jug', fromMs: at(16), toMs: at(20) }] },
+      'jug',
+    ],
+    [
+      'the bag taken until then',
+      [one],
+      { taken: [{ what: 'bag', name: 'bag', fromMs: at(16), toMs: at(20) }] },
+      'bag',
+    ],
+    ['both hands full', [one], { taken: [{ what: 'hands', fromMs: at(16), toMs: at(20) }] }, 'hands'],
+  ])('%s', (_name, jobs, change, tightest) => {
+    expect(schedule(jobs, kitchen(change))).toEqual({ ok: false, tightest });
+  });
+
+  test('two batches and one bowl soak one after the other', () => {
+    const both = [job('a', { fresh: false, glassMs: at(21) }), job('b', { fresh: false, glassMs: at(23) })];
+    const found = schedule(both, kitchen({ bowlsMl: [1000], waking: [{ fromMs: at(6), toMs: at(24) }] }));
+    if (!found.ok) throw new Error(found.tightest);
+    const soaks = found.placed.map(({ steps }) => steps.find(({ kind }) => kind === 'soak'));
+    if (!soaks[0] || !soaks[1]) throw new Error('both soak');
+    expect(overlaps(soaks[0], soaks[1])).toBe(false);
+    expect(found.proven).toBe(true);
+  });
+});
+
+describe('a plan moved by hand', () => {
+  const one = job('a', { glassMs: at(20), fresh: false });
+  const k = kitchen({ nowMs: at(12), quiet: [{ fromMs: at(18), toMs: at(22) }] });
+  const found = schedule([one], k);
+  if (!found.ok) throw new Error(found.tightest);
+  const placed = found.placed[0] as Placed;
+
+  test('the soak moved, everything behind it moves, and what breaks is named', () => {
+    expect(withSoakMoved(one, k, momentsOf(placed), 0)).toEqual({ placed, broken: [] });
+    const later = withSoakMoved(one, k, momentsOf(placed), 120);
+    for (const [i, step] of later.placed.steps.entries()) {
+      expect(step.fromMs - (placed.steps[i]?.fromMs ?? 0)).toBe(120 * MIN);
+    }
+    expect(later.broken.map(({ limit, kind }) => `${limit} ${kind}`).sort()).toEqual([
+      'quiet-hours blend',
+      'time chill',
+    ]);
+    expect(withSoakMoved(one, k, momentsOf(placed), -12 * 60).broken.map(({ limit }) => limit)).toContain(
+      'time',
+    );
+  });
+
+  test('the finish moved, the soak is timed anew for it', () => {
+    const earlier = withFinishMoved(one, k, momentsOf(placed), -90);
+    expect(earlier.broken).toEqual([]);
+    expect(earlier.placed.readyMs).toBeLessThanOrEqual(placed.readyMs - 90 * MIN);
+    expect(earlier.placed.offUsualH).toBe(0);
+    const intoQuiet = withFinishMoved(one, k, momentsOf(placed), 120);
+    expect(intoQuiet.placed.readyMs).toBeLessThanOrEqual(placed.readyMs + 120 * MIN);
+  });
+});
+
+test('moments lead back to the same placement, and visits are when someone must be there', () => {
+  fc.assert(
+    fc.property(jobArb('a'), kitchenArb, (one, k) => {
+      const found = schedule([one], k);
+      if (!found.ok) return;
+      const placed = found.placed[0] as Placed;
+      expect(placedAt(one, momentsOf(placed))).toEqual(placed);
+      const stands = placed.steps.filter(({ kind }) => !['soak', 'chill', 'wash-up'].includes(kind));
+      for (const step of stands) {
+        expect(visits(placed).some(({ fromMs, toMs }) => fromMs <= step.fromMs && step.toMs <= toMs)).toBe(
+          true,
+        );
+      }
+    }),
+    { numRuns: 60 },
+  );
+});

@@ -1,0 +1,161 @@
+import { readFileSync } from 'node:fs';
+import type { PlanList } from '@humble-churn/contract';
+import type { Page } from '@playwright/test';
+import { expect, test } from './kitchen';
+
+const MIN = 60_000;
+
+async function openPlans(page: Page, url: string) {
+  return ((await (await page.request.get(`${url}/api/plans`)).json()) as PlanList).plans;
+}
+
+function proposal(page: Page, name: string) {
+  return page.getByRole('region', { name: `${name}: it fits like this` });
+}
+
+/** The moments of the proposal as the page tells them, weighing first. */
+async function moments(page: Page, name: string): Promise<string[]> {
+  const text = (await proposal(page, name).textContent()) ?? '';
+  return [...text.matchAll(/(?:today|tomorrow|[A-Z][a-z]{2}) \d\d:\d\d/g)].map(([found]) => found);
+}
+
+test.describe.configure({ mode: 'serial' });
+
+test('three jars for a day: every step gets its moment, a band is dragged, the plan is kept and told', async ({
+  page,
+  demo,
+}) => {
+  await page.goto(`${demo.url}/days`);
+  await page.getByRole('radio', { name: 'Walnut for baking' }).click();
+  const name = 'Walnut for baking';
+  await page.getByRole('textbox', { name: 'Jars' }).fill('3');
+  await page.getByRole('radio', { name: /^Small jar/ }).click();
+  await page.getByRole('radiogroup', { name: 'Day' }).getByRole('radio').nth(3).click();
+  await page.getByRole('textbox', { name: 'Time' }).fill('half past');
+  await expect(page.getByText('A time of day, such as 08:00.')).toBeVisible();
+  await page.getByRole('textbox', { name: 'Time' }).fill('9.30');
+  await expect(proposal(page, name)).toContainText('Weigh, then it soaks');
+  const before = await moments(page, name);
+  expect(before.length).toBeGreaterThanOrEqual(3);
+
+  await test.step('the soak dragged by a finger moves all behind it, and says what breaks', async () => {
+    const soak = page.getByRole('slider', { name: `Soak of ${name}` });
+    await soak.scrollIntoViewIfNeeded();
+    const box = await soak.boundingBox();
+    if (!box) throw new Error('no band');
+    const x = box.x + box.width / 2;
+    const y = box.y + Math.min(30, box.height / 2);
+    await page.mouse.move(x, y);
+    await page.mouse.down();
+    // Down is later: far enough that the blades would run into the night.
+    await page.mouse.move(x, y + 40, { steps: 4 });
+    await page.mouse.move(x, y + 110, { steps: 8 });
+    await page.mouse.up();
+    await expect(
+      page.getByText(/runs into the (quiet hours|hours you sleep)|after the glass/).first(),
+    ).toBeVisible();
+    expect(await moments(page, name)).not.toEqual(before);
+    await page.getByRole('button', { name: 'As worked out' }).click();
+    await expect.poll(() => moments(page, name)).toEqual(before);
+  });
+
+  await test.step('the finish moved by keys has the rest timed anew', async () => {
+    await page.getByRole('slider', { name: `Finish of ${name}` }).focus();
+    await page.keyboard.press('ArrowLeft');
+    await expect(page.getByText('Moved by hand; it still fits.')).toBeVisible();
+    expect(await moments(page, name)).not.toEqual(before);
+    await page.getByRole('button', { name: 'As worked out' }).click();
+  });
+
+  await test.step('kept, it is on the shelf of plans, on Now, and in the calendar file', async () => {
+    await page.getByRole('button', { name: 'Keep this plan' }).click();
+    await expect(page.getByText('The plan is kept.')).toBeVisible();
+    const kept = page.getByRole('region', { name: 'Kept plans' });
+    await expect(kept).toContainText('1050 mL for');
+    const [plan] = await openPlans(page, demo.url);
+    expect(plan?.recipe.amount).toEqual({ by: 'milk', volumeMl: 1050 });
+    const waiting = page.waitForEvent('download');
+    await page.getByRole('button', { name: 'Download the plans as a calendar file' }).click();
+    const text = readFileSync(await (await waiting).path(), 'utf8');
+    expect(text).toContain(`UID:${plan?.id}-weigh@humble-churn`);
+    expect(text).toContain('BEGIN:VALARM');
+    await page.reload();
+    await expect(kept).toContainText('1050 mL for');
+    await page.goto(demo.url);
+    await expect(page.getByRole('link', { name: /^Begin Walnut for baking, planned/ })).toBeVisible();
+  });
+});
+
+test('another plan for the same glass keeps out of the first one’s way; dropping one can be undone', async ({
+  page,
+  demo,
+}) => {
+  await page.goto(`${demo.url}/days`);
+  await page.getByRole('radio', { name: 'Sunday almond and macadamia' }).click();
+  await page.getByRole('radiogroup', { name: 'Day' }).getByRole('radio').nth(3).click();
+  await page.getByRole('textbox', { name: 'Time' }).fill('09:30');
+  await page.getByRole('button', { name: 'Keep this plan' }).click();
+  await expect(page.getByText('The plan is kept.')).toBeVisible();
+  const plans = await openPlans(page, demo.url);
+  expect(plans).toHaveLength(2);
+  const [a, b] = plans.map(({ moments: { blendAt } }) => Date.parse(blendAt));
+  expect(Math.abs((a ?? 0) - (b ?? 0))).toBeGreaterThanOrEqual(5 * MIN);
+  await page.getByRole('button', { name: 'Drop the plan for Sunday almond and macadamia' }).click();
+  await expect.poll(async () => (await openPlans(page, demo.url)).length).toBe(1);
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect.poll(async () => (await openPlans(page, demo.url)).length).toBe(2);
+});
+
+test('a kept plan is moved on the ribbon; the calendar file tells its next revision', async ({
+  page,
+  demo,
+}) => {
+  await page.goto(`${demo.url}/days`);
+  const before = (await openPlans(page, demo.url)).find(({ recipe }) => recipe.name === 'Walnut for baking');
+  await page.getByRole('button', { name: 'Move the plan for Walnut for baking on the ribbon' }).click();
+  const soak = page.getByRole('slider', { name: 'Soak of Walnut for baking' });
+  await soak.focus();
+  await page.keyboard.press('ArrowLeft');
+  await page.keyboard.press('ArrowLeft');
+  await page.getByRole('button', { name: 'Keep this plan' }).click();
+  await expect(page.getByText('The plan is moved.')).toBeVisible();
+  const after = (await openPlans(page, demo.url)).find(({ id }) => id === before?.id);
+  expect(Date.parse(after?.moments.weighAt ?? '')).toBe(Date.parse(before?.moments.weighAt ?? '') - 30 * MIN);
+  expect(after?.revision).toBe((before?.revision ?? 0) + 1);
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect
+    .poll(async () => (await openPlans(page, demo.url)).find(({ id }) => id === before?.id)?.moments)
+    .toEqual(before?.moments);
+});
+
+test('more than a jug and its loads can make is said at once', async ({ page, demo }) => {
+  await page.goto(`${demo.url}/days`);
+  await page.getByRole('textbox', { name: 'Jars' }).fill('24');
+  await page.getByRole('textbox', { name: 'Milk in each' }).fill('10000');
+  await expect(page.getByText(/Make less, or use a bigger jug|Milk must be between/)).toBeVisible();
+  await page.getByRole('textbox', { name: 'Jars' }).fill('1');
+  await page.getByRole('textbox', { name: 'Milk in each' }).fill('900');
+  await expect(page.getByRole('button', { name: 'Keep this plan' })).toBeVisible();
+});
+
+test('when the night was missed it says why, and what still fits at which price', async ({ page, demo }) => {
+  await page.goto(`${demo.url}/days`);
+  await page.getByRole('radio', { name: 'Hazelnut for porridge' }).click();
+  await page.getByRole('radiogroup', { name: 'Day' }).getByRole('radio', { name: 'Today' }).click();
+  await page.getByRole('textbox', { name: 'Time' }).fill('00:05');
+  const refused = page.getByRole('region', { name: 'It does not fit' });
+  await expect(refused).toContainText('the time that is left is in the way');
+  await expect(refused).toContainText('A later glass');
+  await expect(refused).toContainText(/Its price: .*later/);
+  await refused.getByRole('button', { name: 'Plan it so: A later glass' }).click();
+  await expect(page.getByRole('region', { name: 'Kept plans' })).toContainText('Hazelnut for porridge');
+});
+
+test('a plan is begun at the counter, and is then no plan any more', async ({ page, demo }) => {
+  await page.goto(`${demo.url}/days`);
+  await page.getByRole('button', { name: 'Begin Walnut for baking now' }).click();
+  await expect(page).toHaveURL(/\/counter\/[0-9a-f-]{36}$/);
+  await expect(page.getByRole('button', { name: 'Weigh: done' })).toBeVisible();
+  const left = await openPlans(page, demo.url);
+  expect(left.map(({ recipe }) => recipe.name)).not.toContain('Walnut for baking');
+});
