@@ -87,6 +87,7 @@ test('axe finds nothing at any step of a batch', async ({ page, demo }) => {
     const label = await next.getAttribute('aria-label');
     await next.click();
     await expect(page.getByRole('button', { name: label ?? '', exact: true })).toBeHidden();
+    await expect(next.or(weighed)).toBeVisible();
   }
   await weighed.click();
   await check('weighing the milk, with an error');

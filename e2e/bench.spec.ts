@@ -64,13 +64,16 @@ test.describe('planning at a wide screen', () => {
     const box = await slider.boundingBox();
     if (!box) throw new Error('no slider');
     const y = box.y + box.height / 2;
+    const volume = async (): Promise<number> => figure(await outcome(page).textContent(), 'mL');
+    const before = await volume();
     await page.mouse.move(box.x + box.width * 0.2, y);
     await page.mouse.down();
-    const seen: number[] = [];
+    await expect.poll(volume).not.toBe(before);
+    const seen = [await volume()];
     for (const part of [0.3, 0.5, 0.7, 0.9]) {
       await page.mouse.move(box.x + box.width * part, y, { steps: 4 });
-      await page.waitForTimeout(60);
-      seen.push(figure(await outcome(page).textContent(), 'mL'));
+      await expect.poll(volume).not.toBe(seen.at(-1) ?? before);
+      seen.push(await volume());
     }
     await page.mouse.up();
     expect(seen).toEqual([...seen].sort((a, b) => a - b));
@@ -90,10 +93,11 @@ test.describe('planning at a wide screen', () => {
     page,
   }) => {
     const weight = page.getByRole('textbox', { name: 'By weight, 1 to' });
-    await weight.fill('5');
     // What it comes to; how sure that is follows a moment later.
     const figures = async () => /\d+ mL.*% fat/.exec((await outcome(page).textContent()) ?? '')?.[0];
-    await expect(weight).toHaveValue('5');
+    const first = await figures();
+    await weight.fill('5');
+    await expect.poll(figures).not.toBe(first);
     const good = await figures();
     await weight.fill('500');
     await expect(page.getByText(/Between 1 to 0.5 and 1 to 25 by weight/)).toBeVisible();

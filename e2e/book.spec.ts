@@ -83,6 +83,6 @@ test.describe('the recipe book', () => {
     await expect(alert).toContainText('This is not JSON');
     await page.getByRole('button', { name: 'Clear' }).click();
     await expect(alert).toBeHidden();
-    expect(await page.getByRole('region').count()).toBe(before);
+    await expect(page.getByRole('region')).toHaveCount(before);
   });
 });

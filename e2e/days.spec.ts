@@ -54,7 +54,7 @@ test('three jars for a day: every step gets its moment, a band is dragged, the p
     await expect(
       page.getByText(/runs into the (quiet hours|hours you sleep)|after the glass/).first(),
     ).toBeVisible();
-    expect(await moments(page, name)).not.toEqual(before);
+    await expect.poll(() => moments(page, name)).not.toEqual(before);
     await page.getByRole('button', { name: 'As worked out' }).click();
     await expect.poll(() => moments(page, name)).toEqual(before);
   });
@@ -63,7 +63,7 @@ test('three jars for a day: every step gets its moment, a band is dragged, the p
     await page.getByRole('slider', { name: `Finish of ${name}` }).focus();
     await page.keyboard.press('ArrowLeft');
     await expect(page.getByText('Moved by hand; it still fits.')).toBeVisible();
-    expect(await moments(page, name)).not.toEqual(before);
+    await expect.poll(() => moments(page, name)).not.toEqual(before);
     await page.getByRole('button', { name: 'As worked out' }).click();
   });
 

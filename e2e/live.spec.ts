@@ -127,7 +127,11 @@ test.describe('a whole batch by touch, the scale simulated, reloaded at every st
       await button('Use the simulated scale').tap();
       // The scale lies in the other window; this one only listens.
       await weigh(450);
-      await button(/^Take 4\d\d g as soaked nuts$/).tap();
+      // A tap, unless two seconds went by before it came: then the scale was quicker.
+      const asked = page.getByText(/is far from the \d+ g expected/);
+      const take = button(/^Take 4\d\d g as soaked nuts$/);
+      await expect(take.or(asked).first()).toBeVisible();
+      if (!(await asked.isVisible())) await take.tap({ timeout: 3000 }).catch(() => undefined);
       await expect(page.getByText(/is far from the \d+ g expected/)).toBeVisible();
       await button('Weigh again').tap();
       soakedG = await expectedSoakedG(page);
@@ -372,7 +376,8 @@ test('two devices show the same clock, and one hears of the other', async ({ pag
     const [h = 0, m = 0, s = 0] = ((await one.getByRole('timer').textContent()) ?? '').split(':').map(Number);
     return h * 3600 + m * 60 + s;
   };
-  expect(Math.abs((await seconds(page)) - (await seconds(other)))).toBeLessThanOrEqual(1);
+  const apart = async (): Promise<number> => Math.abs((await seconds(page)) - (await seconds(other)));
+  await expect.poll(apart).toBeLessThanOrEqual(1);
 });
 
 test('a device whose clock is wrong, or is moved, still shows the server’s time', async ({ page, empty }) => {
@@ -519,10 +524,9 @@ test('a kitchen in ounces is shown the scale in ounces, and what is taken is the
     await expect(page.getByText('Put the milk on it')).toBeVisible();
     await page.getByRole('button', { name: 'Put 930 g on the scale' }).click();
     // 930 g are 32.8 oz; the scale drifts by a gram or two.
-    const take = page.getByRole('button', { name: /^Take 32\.[789] oz as milk$/ });
-    const offered = /[\d.]+/.exec((await take.getAttribute('aria-label')) ?? '')?.[0] ?? '';
-    await take.click();
-    await expect(page.getByRole('textbox', { name: 'Milk, weighed' })).toHaveValue(new RegExp(`^${offered}`));
+    await expect(page.getByText(/^Simulated scale: 32\.[789] oz$/)).toBeVisible();
+    // Held for two seconds it is taken, in ounces.
+    await expect(page.getByRole('textbox', { name: 'Milk, weighed' })).toHaveValue(/^32\.[789]/);
     await page.getByRole('button', { name: /^Weighed: keep/ }).click();
     const right = page.getByRole('button', { name: /^It is right/ });
     const bottle = page.getByRole('heading', { name: 'Bottle' });
