@@ -309,11 +309,19 @@ test('five entries made while the server is away are kept through a closed tab, 
       .toBe('activated');
     await expect.poll(async () => (await logOf(first, kitchen.url, batchId)).events.length).toBe(2);
 
+    const beside = await context.newPage();
+    await beside.goto(`${kitchen.url}/counter/${batchId}`);
+    await expect(button(beside, 'Start blending')).toBeVisible();
+
     await kitchen.stop('SIGKILL');
+    await first.bringToFront();
     await button(first, 'Start blending').click();
     await button(first, /Stop blending now|Blending: done/).click();
     await button(first, /^Feel.*: done$/).click();
     await expect(first.getByText(/3 entries waiting, kept on this device/)).toBeVisible();
+    // A tab that was open all the while has them, too.
+    await expect(beside.getByText(/3 entries waiting/)).toBeVisible();
+    await expect(beside.getByRole('heading', { name: /^Strain/ })).toBeVisible();
     await first.close();
 
     // Opened again while the server is still away: all of it is there, and goes on.
@@ -336,6 +344,7 @@ test('five entries made while the server is away are kept through a closed tab, 
       'step-done strain-2',
     ]);
     expect(new Set(log.map(({ id }) => id)).size).toBe(log.length);
+    await expect(beside.getByText(/waiting/)).toBeHidden();
     // Nothing is left to send, and another tab sends nothing again.
     const third = await context.newPage();
     await third.goto(`${kitchen.url}/counter/${batchId}`);

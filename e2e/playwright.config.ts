@@ -7,6 +7,8 @@ export default defineConfig({
   workers: 2,
   fullyParallel: false,
   forbidOnly: Boolean(process.env['CI']),
+  // In a new worker with a new kitchen. What passes only then is named at the end of the run, to be looked into.
+  retries: 1,
   timeout: 240_000,
   expect: { timeout: 15_000 },
   reporter: [['list'], ['json', { outputFile: '../.build/e2e.json' }]],

@@ -3,6 +3,7 @@ import { useQueryClient } from '@tanstack/react-query';
 import { useEffect } from 'react';
 import { call } from './call';
 import { noteServerTime, whenClockJumps } from './clock';
+import { hearOtherTabs } from './queries';
 import { useAway } from './reach';
 
 const ASK_EVERY_MS = 2500;
@@ -28,6 +29,7 @@ export function Reach() {
     return () => clearInterval(timer);
   }, [away, client]);
   useEffect(() => whenClockJumps(() => void client.invalidateQueries()), [client]);
+  useEffect(() => hearOtherTabs(client), [client]);
   useEffect(() => {
     // Without it the app works as long as its server answers. First what is looked at, then what may be needed.
     if (away || !('serviceWorker' in navigator)) return;

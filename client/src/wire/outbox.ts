@@ -59,6 +59,15 @@ export function waitingEntries(): Entry[] {
   return stored(WAITING, EntrySchema);
 }
 
+/** Calls back when another tab of this device writes an entry down. */
+export function onOtherTabsEntry(heard: () => void): () => void {
+  const listen = ({ key, newValue }: StorageEvent): void => {
+    if (key?.startsWith(WAITING) === true && newValue !== null) heard();
+  };
+  globalThis.addEventListener('storage', listen);
+  return () => globalThis.removeEventListener('storage', listen);
+}
+
 export function refusedEntries(): Refused[] {
   return stored(REFUSED, RefusedSchema);
 }

@@ -22,6 +22,7 @@ import {
   agoMs,
   forgetRefused,
   keepRefused,
+  onOtherTabsEntry,
   refusedEntries,
   strikeOff,
   waitingEntries,
@@ -373,9 +374,30 @@ function send(client: QueryClient, entry: Entry): void {
     .catch(() => undefined);
 }
 
-/** Sends what an earlier visit to this page wrote down and could not send any more. */
+/** Sends what an earlier visit to this page, or another tab of this device, wrote down and has not sent yet. */
 export function sendWaiting(client: QueryClient): void {
-  for (const entry of waitingEntries()) send(client, entry);
+  const pending = client.getMutationCache().findAll({ mutationKey: ENTRY, status: 'pending' });
+  const here = new Set(pending.map(({ state }) => (state.variables as Entry).key));
+  for (const entry of waitingEntries()) if (!here.has(entry.key)) send(client, entry);
+}
+
+/** An entry that another tab has not got rid of after this long is waiting for its server, ms. */
+const OTHER_TAB_MS = 1500;
+
+/** Takes over what another tab writes down while the server is away: shown here, too, and sent by whoever can. */
+export function hearOtherTabs(client: QueryClient): () => void {
+  const timers = new Set<ReturnType<typeof setTimeout>>();
+  const leave = onOtherTabsEntry(() => {
+    const timer = setTimeout(() => {
+      timers.delete(timer);
+      sendWaiting(client);
+    }, OTHER_TAB_MS);
+    timers.add(timer);
+  });
+  return () => {
+    leave();
+    for (const timer of timers) clearTimeout(timer);
+  };
 }
 
 /** Adds to the log of any batch, such as one that was started a moment ago. */
