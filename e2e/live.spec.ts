@@ -174,6 +174,9 @@ test.describe('a whole batch by touch, the scale simulated, reloaded at every st
       const milk = page.getByRole('textbox', { name: 'Milk, weighed' });
       await expect(milk).not.toHaveValue('');
       expect(Math.abs(Number(await milk.inputValue()) - milkG)).toBeLessThan(5);
+      // What was just taken as milk is not offered as pulp.
+      await expect(page.getByText(/ taken as milk\. Now put the pulp on it\./)).toBeVisible();
+      await expect(button(/ as pulp$/)).toHaveCount(0);
       await put.fill('0');
       await expect(page.getByText(/^Simulated scale: -?[0-3] g$/)).toBeVisible();
       await put.fill(String(pulpG));

@@ -15,6 +15,8 @@ interface Props {
   /** Says more than the label where the label alone is not enough. */
   hint?: string;
   iconOnly?: boolean;
+  /** Takes its share of the row's width. */
+  grow?: boolean;
 }
 
 export function Button({
@@ -27,6 +29,7 @@ export function Button({
   disabled = false,
   hint,
   iconOnly = false,
+  grow = false,
 }: Props) {
   const colour = useColours();
   const look = {
@@ -53,6 +56,7 @@ export function Button({
           opacity: disabled ? 0.5 : state.pressed ? 0.8 : 1,
         },
         iconOnly && styles.iconOnly,
+        grow && styles.grow,
       ]}
     >
       {busy ? (
@@ -82,5 +86,6 @@ const styles = StyleSheet.create({
     maxWidth: '100%',
   },
   iconOnly: { paddingHorizontal: SPACE.small },
+  grow: { flexGrow: 1, flexBasis: '40%' },
   label: { textAlign: 'center', flexShrink: 1 },
 });

@@ -1,6 +1,6 @@
 import type { Measures } from '@humble-churn/core';
 import { readMass } from '@humble-churn/core';
-import { useEffect, useEffectEvent, useRef } from 'react';
+import { useEffect, useEffectEvent, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { useDevice } from '../../devices/useDevice';
 import { Button } from '../../ui/Button';
@@ -40,47 +40,56 @@ export function ScaleOffer({ what, measures, handsFree, onTake }: Props) {
   const scale = useDevice('scale');
   const colour = useColours();
   const { steady, held } = scale;
-  const taken = useRef<number | null>(null);
-  const take = useEffectEvent((massG: number): void => {
-    if (taken.current !== null && Math.abs(taken.current - massG) < 4 * (scale.connection?.step ?? 1)) return;
-    taken.current = massG;
+  const [taken, setTaken] = useState<{ massG: number; what: string } | null>(null);
+  const takenG = taken?.massG ?? null;
+  const same = (massG: number): boolean =>
+    takenG !== null && Math.abs(takenG - massG) < 4 * (scale.connection?.step ?? 1);
+  const take = (massG: number): void => {
+    setTaken({ massG, what });
     onTake(massG);
+  };
+  const takeHeld = useEffectEvent((massG: number): void => {
+    if (!same(massG)) take(massG);
   });
   const ready = handsFree && steady !== null && held >= 1 ? steady.massG : null;
   useEffect(() => {
-    if (ready !== null) take(ready);
+    if (ready === null) return;
+    const timer = setTimeout(() => takeHeld(ready));
+    return () => clearTimeout(timer);
   }, [ready]);
-  useEffect(() => {
-    if (steady === null && scale.shown !== null && Math.abs(scale.shown) < EMPTY_G) taken.current = null;
-  }, [steady, scale.shown]);
+  const empty = steady === null && scale.shown !== null && Math.abs(scale.shown) < EMPTY_G;
+  if (empty && taken !== null) setTaken(null);
   if (!scale.connection) return null;
+  // What was taken as milk is not offered as pulp.
+  const before = steady && taken !== null && taken.what !== what && same(steady.massG) ? taken : null;
   return (
     <View style={[styles.offer, { borderColor: colour.edge, backgroundColor: colour.sunk }]}>
       <Words kind="bigFigure" tone={steady ? 'kelp' : 'soft'}>
         {scale.shown === null ? '– – –' : readMass(scale.shown, measures)}
       </Words>
-      {steady && handsFree && (
+      {steady && handsFree && !same(steady.massG) && (
         <View style={[styles.held, { borderColor: colour.edge }]} aria-hidden>
           <View style={{ width: `${100 * held}%`, height: '100%', backgroundColor: colour.kelp }} />
         </View>
       )}
-      {steady ? (
+      {before ? (
+        <Words live="polite">
+          {readMass(before.massG, measures)} taken as {before.what}. Now put the {what} on it.
+        </Words>
+      ) : steady ? (
         <Button
           label={`Take ${readMass(steady.massG, measures)}`}
           hint={`Take ${readMass(steady.massG, measures)} as ${what}`}
           kind="main"
           icon={Check}
           counter
-          onPress={() => {
-            taken.current = steady.massG;
-            onTake(steady.massG);
-          }}
+          onPress={() => take(steady.massG)}
         />
       ) : (
         <Words tone="soft">
           {scale.shown === null
             ? 'The scale says nothing. Figures can be typed.'
-            : Math.abs(scale.shown) < EMPTY_G
+            : empty
               ? `Put the ${what} on it, without the bowl’s weight.`
               : 'Waiting until it is still.'}
         </Words>

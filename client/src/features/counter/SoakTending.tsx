@@ -41,12 +41,14 @@ export function SoakTending({ batch, kitchen, record }: GuideProps) {
           label="Water changed"
           icon={Droplets}
           counter
+          grow
           onPress={() => record.say([{ type: 'soak-tended', what: 'water-changed' }])}
         />
         <Button
           label={inFridge ? 'Put on the counter' : 'Moved to the fridge'}
           icon={Refrigerator}
           counter
+          grow
           onPress={() => record.say([{ type: 'soak-tended', what: inFridge ? 'to-counter' : 'to-fridge' }])}
         />
       </View>
@@ -55,5 +57,12 @@ export function SoakTending({ batch, kitchen, record }: GuideProps) {
 }
 
 const styles = StyleSheet.create({
-  row: { flexDirection: 'row', flexWrap: 'wrap', gap: SPACE.small, justifyContent: 'center' },
+  row: {
+    flexDirection: 'row',
+    flexWrap: 'wrap',
+    gap: SPACE.small,
+    width: '100%',
+    maxWidth: 480,
+    alignSelf: 'center',
+  },
 });

@@ -51,6 +51,7 @@ export function StepClock({ step, batch, kitchen, plan, record }: Props) {
       hint={`Add ${shownDuration(more)}`}
       icon={Plus}
       counter
+      grow
       onPress={() =>
         record.say([{ type: 'time-added', step: step.id, seconds: more + Math.max(0, Math.round(-leftS)) }])
       }
@@ -115,7 +116,7 @@ export function StepClock({ step, batch, kitchen, plan, record }: Props) {
       </Words>
       <View style={styles.row}>
         {!running && (
-          <Button label="Go on" hint="Go on blending" kind="main" icon={Play} counter onPress={begin} />
+          <Button label="Go on" hint="Go on blending" kind="main" icon={Play} counter grow onPress={begin} />
         )}
         <Button
           label={over ? 'Done' : soaking ? 'End the soak now' : 'Enough'}
@@ -129,6 +130,7 @@ export function StepClock({ step, batch, kitchen, plan, record }: Props) {
           kind={running && (over || !soaking) ? 'main' : 'plain'}
           icon={Check}
           counter
+          grow
           onPress={done}
         />
         {!soaking && running && !over && (
@@ -137,6 +139,7 @@ export function StepClock({ step, batch, kitchen, plan, record }: Props) {
             hint="Hold the clock"
             icon={Pause}
             counter
+            grow
             onPress={() => record.say([{ type: 'step-paused', step: step.id }])}
           />
         )}
@@ -149,5 +152,12 @@ export function StepClock({ step, batch, kitchen, plan, record }: Props) {
 const styles = StyleSheet.create({
   clock: { textAlign: 'center' },
   face: { alignItems: 'center', borderRadius: 14, padding: SPACE.small },
-  row: { flexDirection: 'row', flexWrap: 'wrap', gap: SPACE.small, justifyContent: 'center' },
+  row: {
+    flexDirection: 'row',
+    flexWrap: 'wrap',
+    gap: SPACE.small,
+    width: '100%',
+    maxWidth: 480,
+    alignSelf: 'center',
+  },
 });
