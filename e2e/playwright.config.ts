@@ -16,7 +16,7 @@ export default defineConfig({
     browserName: 'chromium',
     viewport: { width: 390, height: 844 },
     timezoneId: process.env['KITCHEN_ZONE'] ?? 'Europe/Lisbon',
-    trace: 'retain-on-failure',
+    trace: 'on-first-retry',
     launchOptions: {
       executablePath: '/usr/bin/chromium',
       args: [

@@ -42,7 +42,13 @@ async function types() {
 let good = (await Promise.all([style(), types()])).every(Boolean);
 // Chromium is fetched meanwhile: that takes the network and the disk rather than a core.
 const [unitGood] = await Promise.all([
-  stage('Unit and server tests', 'npx', ['jest', '--json', `--outputFile=${UNIT}`, '--silent']),
+  stage('Unit and server tests', 'npx', [
+    'jest',
+    '--maxWorkers=2',
+    '--json',
+    `--outputFile=${UNIT}`,
+    '--silent',
+  ]),
   chromium(),
 ]);
 good = unitGood && good;
