@@ -33,7 +33,9 @@ export interface PlanOnAgenda {
   weighMs: number;
 }
 
-function stepItem(batchId: string, step: StepState, nowMs: number): AgendaItem {
+type StepItem = Extract<AgendaItem, { kind: 'step-waiting' | 'timer-running' | 'timer-over' }>;
+
+function stepItem(batchId: string, step: StepState, nowMs: number): StepItem {
   const endMs = timerEndMs(step);
   if (endMs === null) return { batchId, dueMs: nowMs, kind: 'step-waiting', step };
   return { batchId, dueMs: endMs, kind: endMs <= nowMs ? 'timer-over' : 'timer-running', step };
@@ -58,6 +60,13 @@ function soakItems(batchId: string, state: BatchState): AgendaItem[] {
     if (dueMs < endMs) items.push({ batchId, dueMs, kind: 'soak-off-counter', step });
   }
   return items;
+}
+
+/** The step each batch under way stands at, as the agenda orders them: what needs a hand, then the next due. */
+export function stepAgenda(batches: readonly BatchOnAgenda[], nowMs: number): StepItem[] {
+  return batches
+    .flatMap(({ batchId, state }) => (state.current ? [stepItem(batchId, state.current, nowMs)] : []))
+    .sort(inOrder(nowMs));
 }
 
 /**
@@ -95,13 +104,15 @@ export function agenda(
       }
     }
   }
-  // The same list whichever way the batches came in: the screen does not jump.
-  return items.sort(
-    (a, b) =>
-      rank(a, nowMs) - rank(b, nowMs) ||
-      a.dueMs - b.dueMs ||
-      Number(a.batchId > b.batchId) - Number(a.batchId < b.batchId),
-  );
+  return items.sort(inOrder(nowMs));
+}
+
+/** The same list whichever way the batches came in: the screen does not jump. */
+function inOrder(nowMs: number): (a: AgendaItem, b: AgendaItem) => number {
+  return (a, b) =>
+    rank(a, nowMs) - rank(b, nowMs) ||
+    a.dueMs - b.dueMs ||
+    Number(a.batchId > b.batchId) - Number(a.batchId < b.batchId);
 }
 
 const URGENT: ReadonlySet<StepKind> = new Set([

@@ -253,7 +253,10 @@ function apply(state: BatchState, event: BatchEvent): BatchState {
     case 'time-added':
       return {
         ...state,
-        steps: withStep(state, event.step, (step) => ({ timerS: (step.timerS ?? 0) + event.seconds })),
+        // Past its end, more counts from now.
+        steps: withStep(state, event.step, (step) => ({
+          timerS: Math.max(step.timerS ?? 0, stepRanS(step, event.atMs)) + event.seconds,
+        })),
       };
     case 'step-done': {
       const step = state.steps.find((one) => one.id === event.step);

@@ -7,8 +7,8 @@ import { GRID_MIN, planJob } from './planJob';
 import { predict } from './predict';
 import type { PlannedPrediction } from './prediction';
 import type { Recipe, Surroundings } from './recipe';
-import type { Broken, Moments, PlanKitchen, Placed, Taken } from './schedule';
-import { brokenLimits, momentsOf, placedAt, schedule, takenBy } from './schedule';
+import type { Moments, PlanKitchen, Placed, Taken } from './schedule';
+import { momentsOf, placedAt, schedule, takenBy } from './schedule';
 import { soakAdvice } from './soakAdvice';
 import { dailyWindows } from './window';
 
@@ -102,6 +102,8 @@ export interface Offer {
   recipe: Recipe;
   prediction: PlannedPrediction;
   placed: Placed;
+  /** The glass it is in time for, ms: the one that was asked for, or a later one. */
+  glassMs: number;
   /** This way minus the recipe as it was, from as many nuts. */
   price: { milkMl: number; proteinPct: number; solidsPct: number; secondsPerLoad: number; lateMin: number };
 }
@@ -182,37 +184,29 @@ export function waysStillOpen(
       secondsPerLoad: value.blend.secondsPerLoad - was.blend.secondsPerLoad,
       lateMin: placed.lateMin,
     };
-    return [{ kind: way.kind, recipe: changed, prediction: value, placed, price }];
+    const glassMs = wish.glassMs + placed.lateMin * MIN_MS;
+    return [{ kind: way.kind, recipe: changed, prediction: value, placed, glassMs, price }];
   });
 }
 
-/** A plan that a hand has moved. */
-export interface Retimed {
-  placed: Placed;
-  broken: readonly Broken[];
-}
-
-/** The soak moved: everything behind it moves along, whatever that breaks. */
-export function withSoakMoved(job: PlanJob, kitchen: PlanKitchen, was: Moments, byMin: number): Retimed {
+/** The soak moved by hand: everything behind it moves along, whatever that breaks (`brokenLimits` says what). */
+export function withSoakMoved(job: PlanJob, was: Moments, byMin: number): Placed {
   const by = byMin * MIN_MS;
-  const placed = placedAt(job, {
+  return placedAt(job, {
     weighMs: was.weighMs + by,
     drainMs: was.drainMs + by,
     blendMs: was.blendMs + by,
   });
-  return { placed, broken: brokenLimits([job], [placed], kitchen) };
 }
 
 /**
- * The finish moved: the rest is timed anew for it where that fits, with the soak nearest to the usual; otherwise
- * everything moves along, and it is said what that breaks.
+ * The finish moved by hand: the rest is timed anew for it where that fits, with the soak nearest to the usual;
+ * otherwise everything moves along, whatever that breaks.
  */
-export function withFinishMoved(job: PlanJob, kitchen: PlanKitchen, was: Moments, byMin: number): Retimed {
-  const moved = withSoakMoved(job, kitchen, was, byMin);
-  const found = schedule([{ ...job, glassMs: moved.placed.readyMs }], kitchen);
+export function withFinishMoved(job: PlanJob, kitchen: PlanKitchen, was: Moments, byMin: number): Placed {
+  const moved = withSoakMoved(job, was, byMin);
+  const found = schedule([{ ...job, glassMs: moved.readyMs }], kitchen);
   const placed = found.ok ? found.placed[0] : undefined;
-  if (!placed) return moved;
   // Lateness is told against the glass that was asked for.
-  const asked = placedAt(job, momentsOf(placed));
-  return { placed: asked, broken: brokenLimits([job], [asked], { ...kitchen, mostLateMin: asked.lateMin }) };
+  return placed ? placedAt(job, momentsOf(placed)) : moved;
 }

@@ -1,4 +1,4 @@
-import type { BatchState } from './batch';
+import type { BatchState, StepState } from './batch';
 import { soakAsItWent, stepRanS } from './batch';
 import { endTempC } from './blend';
 import type { Factors } from './factors';
@@ -70,6 +70,18 @@ function withSoakedMass(outcome: Outcome, soakedG: number): Factors {
   return { ...factors, uptake: factors.uptake.map((one) => one * scale) };
 }
 
+/** With so much water in the strained milk, mL: it carries nothing more through the strainer. */
+function thinned(outcome: Outcome, waterMl: number): Outcome {
+  const { strained } = outcome;
+  const waterG = waterMl * WATER_G_PER_ML;
+  const milk = { ...strained.milk, waterG: strained.milk.waterG + waterG };
+  return {
+    ...outcome,
+    milkMl: outcome.milkMl + waterMl,
+    strained: { ...strained, milk, milkG: strained.milkG + waterG },
+  };
+}
+
 /** Seconds a load has run at the blades, feeling included; null for a load not blended yet. */
 function secondsRun(state: BatchState, nowMs: number): (number | null)[] {
   return Array.from({ length: state.loads }, (_, i) => {
@@ -114,15 +126,18 @@ export function replan(state: BatchState, own: readonly Ingredient[], nowMs: num
   };
   let outcome = forward(p, run);
   const changes: PlanChange[] = [];
+  const note = (fact: Fact, next: Outcome): void => {
+    const what = moved(figuresOf(outcome), figuresOf(next));
+    if (what.length > 0) changes.push({ fact, moved: what });
+    outcome = next;
+  };
   const learn = (fact: Fact, nextP: Prepared, change: Partial<Run>): void => {
     const nextRun = { ...run, ...change };
     const next = forward(nextP, nextRun);
     if (!(next.strained.milkG > 0) || !Number.isFinite(next.milkMl)) return;
-    const what = moved(figuresOf(outcome), figuresOf(next));
-    if (what.length > 0) changes.push({ fact, moved: what });
+    note(fact, next);
     p = nextP;
     run = nextRun;
-    outcome = next;
   };
 
   const spells = soakAsItWent(state);
@@ -150,29 +165,23 @@ export function replan(state: BatchState, own: readonly Ingredient[], nowMs: num
 
   const startC = endTempC({ ...outcome.heat, energyKj: 0 });
   const warming = outcome.secondsPerLoad > 0 ? (outcome.endTempC - startC) / outcome.secondsPerLoad : 0;
-  const prediction = predictionOf(p, outcome);
   const thinnedMl = addedMl(true);
-  if (thinnedMl > 0) {
-    const { milk } = prediction;
-    const volumeMl = milk.volumeMl + thinnedMl;
-    const massG = milk.massG + thinnedMl * WATER_G_PER_ML;
-    const solidsPct = (milk.solidsPct * milk.massG) / massG;
-    changes.push({
-      fact: 'thinned',
-      moved: [
-        { figure: 'milkMl', was: milk.volumeMl, now: volumeMl },
-        { figure: 'solidsPct', was: milk.solidsPct, now: solidsPct },
-      ],
-    });
-    return {
-      prediction: { ...prediction, milk: { ...milk, volumeMl, massG, solidsPct } },
-      changes,
-      nextLoadS,
-      mixStartC: startC,
-      warmingCPerS: warming,
-    };
-  }
-  return { prediction, changes, nextLoadS, mixStartC: startC, warmingCPerS: warming };
+  if (thinnedMl > 0) note('thinned', thinned(outcome, thinnedMl));
+  return {
+    prediction: predictionOf(p, outcome),
+    changes,
+    nextLoadS,
+    mixStartC: startC,
+    warmingCPerS: warming,
+  };
+}
+
+/** How long a step that has not begun should run by the plan as it stands now, s; 0 when it has no clock. */
+export function clockLengthS(step: StepState, plan: Replan): number {
+  const { timerS } = step;
+  if (timerS === null) return 0;
+  if (step.kind !== 'blend') return timerS;
+  return Math.max(1, Math.round(plan.nextLoadS > 0 ? plan.nextLoadS : timerS));
 }
 
 /** Temperature of the running mix after so many seconds, °C, by what the blades bring in; an estimate. */

@@ -13,6 +13,18 @@ export const STEADY_FOR_MS = 900;
 export const HELD_FOR_MS = 2000;
 /** Less than this on the platform is an empty scale, steps. */
 const EMPTY_STEPS = 3;
+/** Readings closer than this are of the same thing lying there: the scale creeps, steps. */
+const SAME_STEPS = 4;
+
+/** Whether nothing lies on a scale that shows steps of `stepG`. */
+export function isEmptyScale(massG: number, stepG: number): boolean {
+  return Math.abs(massG) < EMPTY_STEPS * stepG;
+}
+
+/** Whether two readings are of the same thing, left where it lay. */
+export function isSameLoad(aG: number, bG: number, stepG: number): boolean {
+  return Math.abs(aG - bG) < SAME_STEPS * stepG;
+}
 
 /** A reading that stands still. */
 export interface SteadyReading {
@@ -26,7 +38,7 @@ export interface SteadyReading {
  */
 export function steadyReading(samples: readonly ScaleSample[], stepG: number): SteadyReading | null {
   const last = samples[samples.length - 1];
-  if (!last || last.massG === null || Math.abs(last.massG) < EMPTY_STEPS * stepG) return null;
+  if (!last || last.massG === null || isEmptyScale(last.massG, stepG)) return null;
   let sinceMs = last.atMs;
   let low = last.massG;
   let high = last.massG;

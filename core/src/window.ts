@@ -14,6 +14,21 @@ function clockOf(clock: string): [hours: number, minutes: number] {
 }
 
 /**
+ * A time of day as an instant, ms: `daysOn` local days from the day of `fromMs`, which is today. A time that does not
+ * exist that day is the moment the clock jumps over it.
+ */
+export function timeOnDay(
+  fromMs: number,
+  daysOn: number,
+  hours: number,
+  minutes: number,
+  timeZone: string,
+): number {
+  const day = addDays(new TZDate(fromMs, timeZone), daysOn);
+  return new TZDate(day.getFullYear(), day.getMonth(), day.getDate(), hours, minutes, timeZone).getTime();
+}
+
+/**
  * The stretches between two times of day on every local day that touches `span`, as instants. A stretch whose end is
  * not after its start runs past midnight. On the day the clocks change a stretch is as long as the clock on the wall
  * makes it; a time that does not exist that day is the moment the clock jumps over it.
@@ -24,15 +39,11 @@ export function dailyWindows(span: Window, timeZone: string, from: string, to: s
   const overnight = toH * 60 + toMin <= fromH * 60 + fromMin;
   const windows: Window[] = [];
   // From the day before: a night may reach into the span.
-  let day = addDays(new TZDate(span.fromMs, timeZone), -1);
-  for (;;) {
-    const at = (date: TZDate, h: number, min: number): number =>
-      new TZDate(date.getFullYear(), date.getMonth(), date.getDate(), h, min, timeZone).getTime();
-    const fromMs = at(day, fromH, fromMin);
+  for (let daysOn = -1; ; daysOn++) {
+    const fromMs = timeOnDay(span.fromMs, daysOn, fromH, fromMin, timeZone);
     if (fromMs >= span.toMs) return windows;
-    const toMs = at(overnight ? addDays(day, 1) : day, toH, toMin);
+    const toMs = timeOnDay(span.fromMs, overnight ? daysOn + 1 : daysOn, toH, toMin, timeZone);
     if (toMs > span.fromMs && toMs > fromMs) windows.push({ fromMs, toMs });
-    day = addDays(day, 1);
   }
 }
 

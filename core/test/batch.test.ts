@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import type { BatchEvent, BatchHappening, BatchState, Recipe } from '../src';
 import {
   agenda,
+  stepAgenda,
   batchState,
   batchSteps,
   comparisons,
@@ -338,7 +339,23 @@ describe('the agenda', () => {
     expect(order.indexOf('soak')).toBeLessThan(order.indexOf('old'));
   });
 
-  test('every item lies in order of its rank and then of its moment', () => {
+  test('at the counter milk that stands blended comes first, then what waits, then clocks by their end', () => {
+    const at = (batchId: string, taps: number) => ({
+      batchId,
+      state: mustState(logOf(recipe, ...WHOLE.slice(0, taps))),
+    });
+    const all = [at('soak', 2), at('weigh', 0), at('strain', 6), at('done', WHOLE.length)];
+    const order = stepAgenda(all, T0 + 3 * H);
+    expect(order.map(({ batchId, kind }) => `${batchId} ${kind}`)).toEqual([
+      'strain step-waiting',
+      'weigh step-waiting',
+      'soak timer-running',
+    ]);
+    // The soak is over: it is as urgent as the milk, and has been for longer.
+    expect(stepAgenda(all, T0 + 11 * H)[0]).toMatchObject({ batchId: 'soak', kind: 'timer-over' });
+  });
+
+  test('the order is the same whichever batch was handed in first', () => {
     fc.assert(
       fc.property(fc.nat(8), fc.nat(8), fc.nat(120), (a, b, hours) => {
         const items = agenda(
@@ -358,7 +375,8 @@ describe('the agenda', () => {
           T0 + hours * H,
         );
         // The order in which batches are handed in does not matter to what comes first.
-        expect(again.map((item) => item.kind)).toEqual(items.map((item) => item.kind));
+        const told = (all: typeof items) => all.map(({ batchId, kind }) => `${batchId} ${kind}`);
+        expect(told(again)).toEqual(told(items));
       }),
       // Once a timer and a waiting step were due at the very same moment.
       { examples: [[6, 2, 10]] },

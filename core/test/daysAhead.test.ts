@@ -10,6 +10,7 @@ import {
   schedule,
   soakChoices,
   takenByUnderWay,
+  timeOnDay,
   underWayPlaced,
   waysStillOpen,
 } from '../src';
@@ -64,6 +65,16 @@ describe('hours of the day as instants', () => {
     const [found] = dailyWindows(span, LISBON, '01:30', '07:00').slice(-1);
     expect(found?.fromMs).toBe(Date.UTC(2026, 2, 29, 1, 30));
     expect(found?.toMs).toBe(Date.UTC(2026, 2, 29, 6));
+  });
+
+  test('a time of day is that on the wall, before and after the clocks change', () => {
+    // Late on the evening before the short night: the day counts from the wall, not from 24 hours.
+    const evening = Date.UTC(2026, 2, 28, 23, 30);
+    expect(timeOnDay(evening, 0, 8, 0, LISBON)).toBe(Date.UTC(2026, 2, 28, 8));
+    expect(timeOnDay(evening, 1, 8, 0, LISBON)).toBe(Date.UTC(2026, 2, 29, 7));
+    expect(timeOnDay(evening, 1, 0, 0, LISBON)).toBe(Date.UTC(2026, 2, 29, 0));
+    expect(timeOnDay(Date.UTC(2026, 9, 24, 22, 30), 1, 12, 15, LISBON)).toBe(Date.UTC(2026, 9, 25, 12, 15));
+    expect(timeOnDay(evening, 3, 6, 45, 'Asia/Kathmandu')).toBe(Date.UTC(2026, 3, 1, 1, 0));
   });
 
   test('other zones, other days: a quarter of an hour off, and behind', () => {
@@ -151,7 +162,11 @@ describe('when the night was missed', () => {
     expect(other?.prediction.nuts[0]?.name).not.toBe('Almond');
     expect(other?.recipe.soak.method).toBe('none');
     expect(later?.price.lateMin).toBeGreaterThan(6 * 60);
-    for (const offer of [hot, frozen, other]) expect(offer?.placed.readyMs).toBeLessThanOrEqual(glassMs);
+    for (const offer of [hot, frozen, other]) {
+      expect(offer?.placed.readyMs).toBeLessThanOrEqual(glassMs);
+      expect(offer?.glassMs).toBe(glassMs);
+    }
+    expect(later?.glassMs).toBe(later?.placed.readyMs);
   });
 
   test('nobody is offered what they keep off', () => {

@@ -3,7 +3,9 @@ import type { ScaleManners, ScaleSample } from '../src';
 import {
   HELD_FOR_MS,
   USUAL_SCALE,
+  isEmptyScale,
   isFarOff,
+  isSameLoad,
   movedInterval,
   newSimulatedScale,
   scaleLater,
@@ -139,6 +141,15 @@ describe('a steady reading', () => {
     expect(steadyReading(samples(188, 188, 188, 188, null), 1)).toBeNull();
     expect(steadyReading(samples(188, 188, 188, null, 188, 188), 1)).toBeNull();
     expect(steadyReading([], 1)).toBeNull();
+  });
+
+  test('what lies there is the same while it creeps, and nothing lies on it within three steps', () => {
+    expect(isSameLoad(634, 637, 1)).toBe(true);
+    expect(isSameLoad(634, 638, 1)).toBe(false);
+    expect(isSameLoad(630, 645, 5)).toBe(true);
+    expect(isEmptyScale(-2, 1)).toBe(true);
+    expect(isEmptyScale(3, 1)).toBe(false);
+    expect(isEmptyScale(10, 5)).toBe(true);
   });
 
   test('is held from the moment it became still', () => {

@@ -5,6 +5,7 @@ import {
   agenda,
   batchState,
   batchSteps,
+  clockLengthS,
   eventRefusal,
   jarTerms,
   lastTap,
@@ -192,10 +193,16 @@ describe('the steps of the whole guide', () => {
 });
 
 describe('a clock', () => {
+  const currentOf = (batch: Making) => {
+    const { current } = batch.state;
+    if (!current) throw new Error('no step is left');
+    return current;
+  };
+
   test('runs, stands still, runs on and gets more time; the end is a moment whoever asks', () => {
     const batch = new Making(recipe).upTo('blend-1').begin(40);
     const begunMs = batch.nowMs;
-    const step = () => batch.state.current ?? batch.state.steps[0]!;
+    const step = () => currentOf(batch);
     expect(timerEndMs(step())).toBe(begunMs + 40 * S);
     batch.after(15 * S).say({ type: 'step-paused', step: 'blend-1' });
     expect(timerEndMs(step())).toBeNull();
@@ -209,6 +216,24 @@ describe('a clock', () => {
     batch.done();
     const blend = batch.state.steps.find((one) => one.id === 'blend-1');
     expect(blend && stepRanS(blend, batch.nowMs + H)).toBeCloseTo(52, 1);
+  });
+
+  test('past its end, more time counts from now', () => {
+    const batch = new Making(recipe)
+      .upTo('blend-1')
+      .begin(40)
+      .after(55 * S);
+    expect(stepLeftS(currentOf(batch), batch.nowMs)).toBeCloseTo(-15, 2);
+    batch.say({ type: 'time-added', step: 'blend-1', seconds: 10 });
+    expect(stepLeftS(currentOf(batch), batch.nowMs)).toBeCloseTo(10, 2);
+    // At the feel, which has no clock of its own, again and again.
+    batch.done();
+    for (let i = 0; i < 2; i++) {
+      batch.say({ type: 'time-added', step: 'feel-1', seconds: 20 });
+      if (i === 0) batch.begin();
+      expect(stepLeftS(currentOf(batch), batch.nowMs)).toBeCloseTo(20, 2);
+      batch.after(33 * S);
+    }
   });
 
   test('what makes no sense is refused', () => {
@@ -408,7 +433,11 @@ describe('when reality differs', () => {
     );
     const plan = replan(batch.state, [], batch.nowMs);
     expect(plan.prediction.soak.soakedMassG).toBeCloseTo(expected + 25, 6);
-    expect(of(batch, 'soaked-mass', 'milkMl')?.now).toBeGreaterThan(plan.changes.length > 0 ? 0 : Infinity);
+    // Those 25 g are water in the jug. The pulp holds as much as before; a little more is washed out of it.
+    const milk = of(batch, 'soaked-mass', 'milkMl');
+    const more = (milk?.now ?? 0) - (milk?.was ?? 0);
+    expect(more).toBeGreaterThan(25 / 0.998);
+    expect(more).toBeLessThan(26);
   });
 
   test('water poured in thins the milk and adds as much, before the strainer or after', () => {
@@ -421,7 +450,13 @@ describe('when reality differs', () => {
     expect((milk?.now ?? 0) - (milk?.was ?? 0)).toBeCloseTo(200, 9);
     const { volumeMl, densityGPerMl } = after.state.prediction.milk;
     const massG = volumeMl * densityGPerMl;
-    expect(solids?.now).toBeCloseTo(((solids?.was ?? 0) * massG) / (massG + 200 * 0.998), 2);
+    const thinner = massG / (massG + 200 * 0.998);
+    expect(solids?.now).toBeCloseTo((solids?.was ?? 0) * thinner, 2);
+    const { prediction } = replan(after.state, [], after.nowMs);
+    expect(prediction.milk.proteinPct).toBeCloseTo(after.state.prediction.milk.proteinPct * thinner, 2);
+    const finishedMl = (finish: { volumeMl: number } | null): number => finish?.volumeMl ?? NaN;
+    expect(finishedMl(prediction.finish) - finishedMl(after.state.prediction.finish)).toBeCloseTo(200, 1);
+    expect(prediction.pulp.massG).toBeCloseTo(after.state.prediction.pulp.massG, 1);
   });
 
   test('forty seconds more break more and warm more', () => {
@@ -439,6 +474,22 @@ describe('when reality differs', () => {
     const batch = new Making(blendable).upTo('blend-1').say({ type: 'loads-split', loads: 2 });
     const seconds = of(batch, 'loads', 'secondsPerLoad');
     expect(seconds?.now).toBeCloseTo((seconds?.was ?? 0) / 2, 0);
+  });
+
+  test('a load’s clock is set by the plan as it stands now, a soak’s by the recipe', () => {
+    const batch = new Making(blendable).upTo('soak');
+    const state = () => batch.state;
+    const lengthS = (): number => clockLengthS(state().current!, replan(state(), [], batch.nowMs));
+    expect(lengthS()).toBe(8 * 3600);
+    batch
+      .begin()
+      .after(1 * H)
+      .done()
+      .upTo('blend-1');
+    const hard = replan(state(), [], batch.nowMs);
+    expect(lengthS()).toBe(Math.round(hard.nextLoadS));
+    expect(lengthS()).toBeGreaterThan(state().current?.timerS ?? Infinity);
+    expect(clockLengthS(batch.upTo('strain-1').state.current!, hard)).toBe(0);
   });
 
   test('the mix warms in a straight line to where it was predicted to end', () => {

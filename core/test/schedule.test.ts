@@ -246,27 +246,25 @@ describe('a plan moved by hand', () => {
   const placed = found.placed[0] as Placed;
 
   test('the soak moved, everything behind it moves, and what breaks is named', () => {
-    expect(withSoakMoved(one, k, momentsOf(placed), 0)).toEqual({ placed, broken: [] });
-    const later = withSoakMoved(one, k, momentsOf(placed), 120);
-    for (const [i, step] of later.placed.steps.entries()) {
+    const broken = (now: Placed): string[] =>
+      brokenLimits([one], [now], k).map(({ limit, kind }) => `${limit} ${kind}`);
+    expect(withSoakMoved(one, momentsOf(placed), 0)).toEqual(placed);
+    expect(broken(placed)).toEqual([]);
+    const later = withSoakMoved(one, momentsOf(placed), 120);
+    for (const [i, step] of later.steps.entries()) {
       expect(step.fromMs - (placed.steps[i]?.fromMs ?? 0)).toBe(120 * MIN);
     }
-    expect(later.broken.map(({ limit, kind }) => `${limit} ${kind}`).sort()).toEqual([
-      'quiet-hours blend',
-      'time chill',
-    ]);
-    expect(withSoakMoved(one, k, momentsOf(placed), -12 * 60).broken.map(({ limit }) => limit)).toContain(
-      'time',
-    );
+    expect(broken(later).sort()).toEqual(['quiet-hours blend', 'time chill']);
+    expect(broken(withSoakMoved(one, momentsOf(placed), -12 * 60))).toContain('time weigh');
   });
 
   test('the finish moved, the soak is timed anew for it', () => {
     const earlier = withFinishMoved(one, k, momentsOf(placed), -90);
-    expect(earlier.broken).toEqual([]);
-    expect(earlier.placed.readyMs).toBeLessThanOrEqual(placed.readyMs - 90 * MIN);
-    expect(earlier.placed.offUsualH).toBe(0);
+    expect(brokenLimits([one], [earlier], k)).toEqual([]);
+    expect(earlier.readyMs).toBeLessThanOrEqual(placed.readyMs - 90 * MIN);
+    expect(earlier.offUsualH).toBe(0);
     const intoQuiet = withFinishMoved(one, k, momentsOf(placed), 120);
-    expect(intoQuiet.placed.readyMs).toBeLessThanOrEqual(placed.readyMs + 120 * MIN);
+    expect(intoQuiet.readyMs).toBeLessThanOrEqual(placed.readyMs + 120 * MIN);
   });
 });
 
