@@ -7,8 +7,6 @@ export default defineConfig({
   workers: 2,
   fullyParallel: false,
   forbidOnly: Boolean(process.env['CI']),
-  // In a new worker with a new kitchen. What passes only then is named at the end of the run, to be looked into.
-  retries: 1,
   timeout: 240_000,
   expect: { timeout: 15_000 },
   reporter: [['list'], ['json', { outputFile: '../.build/e2e.json' }]],
@@ -16,7 +14,8 @@ export default defineConfig({
     browserName: 'chromium',
     viewport: { width: 390, height: 844 },
     timezoneId: process.env['KITCHEN_ZONE'] ?? 'Europe/Lisbon',
-    trace: 'on-first-retry',
+    // Recording one takes a tenth of the run; TRACE=1 has it.
+    trace: process.env['TRACE'] === undefined ? 'off' : 'retain-on-failure',
     launchOptions: {
       executablePath: '/usr/bin/chromium',
       args: [

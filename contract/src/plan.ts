@@ -1,4 +1,5 @@
-import type { Moments } from '@humble-churn/core';
+import type { Ingredient, Moments, PlanJob, Surroundings } from '@humble-churn/core';
+import { planJob } from '@humble-churn/core';
 import { z } from 'zod';
 import { OwnIngredientSchema } from './ingredient';
 import { InstantSchema, fromInstant, toInstant } from './instant';
@@ -62,6 +63,23 @@ export const PlanPatchSchema = z
     status: z.enum(['open', 'dropped']).optional(),
   })
   .meta({ id: 'PlanPatch' });
+
+/** What a plan, or one that is asked for, asks of the days. */
+export function jobOfPlan(
+  {
+    id,
+    recipe,
+    prediction,
+    glassAt,
+    fresh,
+    soakedAlready,
+  }: Pick<Plan, 'id' | 'recipe' | 'prediction' | 'glassAt' | 'fresh' | 'soakedAlready'>,
+  around: Surroundings,
+  own: readonly Ingredient[],
+): PlanJob {
+  const wish = { id, glassMs: fromInstant(glassAt), fresh, soakedAlready };
+  return planJob(wish, recipe, prediction, around, own);
+}
 
 export function coreMoments({ weighAt, drainAt, blendAt }: MomentsWire): Moments {
   return { weighMs: fromInstant(weighAt), drainMs: fromInstant(drainAt), blendMs: fromInstant(blendAt) };

@@ -211,6 +211,11 @@ export function planLimitWords(limit: PlanLimit): string {
   }
 }
 
+/** That a plan does not fit, and what stands in its way. */
+export function noTimeWords(limit: PlanLimit): string {
+  return `No time fits before that glass: ${planLimitWords(limit)} ${limit === 'time' ? 'is' : 'are'} in the way.`;
+}
+
 const PLANNED_STEP_WORDS: Readonly<Record<PlannedStepKind, string>> = {
   weigh: 'Weigh',
   soak: 'Soak',

@@ -74,6 +74,9 @@ describe('hours of the day as instants', () => {
     expect(timeOnDay(evening, 1, 8, 0, LISBON)).toBe(Date.UTC(2026, 2, 29, 7));
     expect(timeOnDay(evening, 1, 0, 0, LISBON)).toBe(Date.UTC(2026, 2, 29, 0));
     expect(timeOnDay(Date.UTC(2026, 9, 24, 22, 30), 1, 12, 15, LISBON)).toBe(Date.UTC(2026, 9, 25, 12, 15));
+    expect(timeOnDay(Date.UTC(2026, 9, 24, 15), 1, 8, 0, LISBON)).toBe(Date.UTC(2026, 9, 25, 8));
+    // Shortly before midnight, tomorrow is still tomorrow.
+    expect(timeOnDay(Date.UTC(2026, 0, 10, 23, 58), 1, 8, 0, LISBON)).toBe(Date.UTC(2026, 0, 11, 8));
     expect(timeOnDay(evening, 3, 6, 45, 'Asia/Kathmandu')).toBe(Date.UTC(2026, 3, 1, 1, 0));
   });
 

@@ -5,15 +5,15 @@ import {
   RecipeSchema,
   coreEvent,
   coreMoments,
-  fromInstant,
+  jobOfPlan,
+  noTimeWords,
   planLimitWords,
   wireMoments,
 } from '@humble-churn/contract';
-import type { Moments, OwnIngredient, PlanJob, Taken } from '@humble-churn/core';
+import type { Moments, OwnIngredient, Taken } from '@humble-churn/core';
 import {
   batchState,
   momentsOf,
-  planJob,
   planKitchen,
   placedAt,
   predict,
@@ -72,7 +72,7 @@ export async function toldPlans(db: Db, now: Date): Promise<ToldPlan[]> {
   const own = await listOwnIngredients(db);
   return rows.map(planOf).map((plan) => ({
     plan,
-    placed: placedAt(jobOf(plan, kitchen, own), coreMoments(plan.moments)),
+    placed: placedAt(jobOfPlan(plan, kitchen, own), coreMoments(plan.moments)),
   }));
 }
 
@@ -98,35 +98,21 @@ async function takenByOthers(
     const state = batchState(events.map(coreEvent));
     return state ? [{ id, state }] : [];
   });
-  const { roomTempC, fridgeTempC } = await kitchenSettings(db);
+  const kitchen = await kitchenSettings(db);
   const planned = (await listPlans(db)).flatMap((plan) => {
     if (plan.id === but) return [];
-    const job = jobOf(plan, { roomTempC, fridgeTempC }, own);
+    const job = jobOfPlan(plan, kitchen, own);
     return takenBy(job, placedAt(job, coreMoments(plan.moments)));
   });
   return [...takenByUnderWay(underWay, own, now.getTime()), ...planned];
 }
 
-type Asked = Pick<Plan, 'id' | 'recipe' | 'prediction' | 'glassAt' | 'fresh' | 'soakedAlready'>;
-
-function jobOf(
-  { id, recipe, prediction, glassAt, fresh, soakedAlready }: Asked,
-  around: Parameters<typeof planJob>[3],
-  own: readonly OwnIngredient[],
-): PlanJob {
-  return planJob(
-    { id, glassMs: fromInstant(glassAt), fresh, soakedAlready },
-    recipe,
-    prediction,
-    around,
-    own,
-  );
-}
+type Asked = Parameters<typeof jobOfPlan>[0];
 
 /** The best moments around everything else, or 422 with the limit that is in the way. */
 async function fitted(db: Db, asked: Asked, own: readonly OwnIngredient[], now: Date): Promise<Moments> {
   const kitchen = await kitchenSettings(db);
-  const job = jobOf(asked, kitchen, own);
+  const job = jobOfPlan(asked, kitchen, own);
   const days = planKitchen(
     kitchen.profile,
     kitchen.timeZone,
@@ -138,11 +124,10 @@ async function fitted(db: Db, asked: Asked, own: readonly OwnIngredient[], now: 
   const placed = found.ok ? found.placed[0] : undefined;
   if (!placed) {
     const limit = found.ok ? 'time' : found.tightest;
-    throw new ProblemError(
-      'not-computable',
-      `No time fits before that glass: ${planLimitWords(limit)} ${limit === 'time' ? 'is' : 'are'} in the way.`,
-      { reason: limit, fields: [{ path: ['glassAt'], message: planLimitWords(limit) }] },
-    );
+    throw new ProblemError('not-computable', noTimeWords(limit), {
+      reason: limit,
+      fields: [{ path: ['glassAt'], message: planLimitWords(limit) }],
+    });
   }
   return momentsOf(placed);
 }

@@ -1,3 +1,4 @@
+import type { BatchState } from '@humble-churn/core';
 import { useId } from 'react';
 import Svg, { Circle, Defs, Line, Path, Pattern, Rect } from 'react-native-svg';
 import { useColours } from './theme';
@@ -44,10 +45,15 @@ function weave(look: BatchLook, mark: string) {
  * A look for each batch under way: each keeps its own while others come and go, as far as there are enough. The one
  * that was begun first chooses first; its name decides what it would like.
  */
-export function batchLooks(batchIds: readonly string[]): ReadonlyMap<string, BatchLook> {
+export function batchLooks(
+  batches: readonly { id: string; state: Pick<BatchState, 'current' | 'plannedAtMs'> }[],
+): ReadonlyMap<string, BatchLook> {
   const looks = new Map<string, BatchLook>();
   const taken = new Set<BatchLook>();
-  for (const id of batchIds) {
+  const underWay = batches
+    .filter(({ state }) => state.current !== null)
+    .sort((a, b) => a.state.plannedAtMs - b.state.plannedAtMs);
+  for (const { id } of underWay) {
     const likes = Number.parseInt(id.slice(0, 8), 16) % BATCH_LOOKS.length;
     const inTurn = BATCH_LOOKS.map((_, i) => BATCH_LOOKS[(likes + i) % BATCH_LOOKS.length] ?? 'planks');
     const look = inTurn.find((one) => !taken.has(one)) ?? inTurn[0] ?? 'planks';

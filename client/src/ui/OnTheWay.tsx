@@ -2,7 +2,7 @@ import { useEffect, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { useRefused, useWaiting } from '../wire/queries';
 import { useAway } from '../wire/reach';
-import { entryWords } from '../wire/happeningKind';
+import { entryWords } from '../wire/entryWords';
 import { Button } from './Button';
 import { Words } from './Words';
 import { CloudOff, TriangleAlert } from './icons';

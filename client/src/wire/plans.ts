@@ -1,5 +1,6 @@
 import type { NewPlanSchema, Plan, PlanList, PlanPatchSchema } from '@humble-churn/contract';
-import { ROUTES } from '@humble-churn/contract';
+import { ROUTES, coreMoments } from '@humble-churn/contract';
+import type { PlanOnAgenda } from '@humble-churn/core';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useMemo } from 'react';
 import type { z } from 'zod';
@@ -34,6 +35,14 @@ export function usePlans() {
   const { data } = query;
   const plans = useMemo(() => data && notBegun(data, waiting), [data, waiting]);
   return { error: query.error, refetch: query.refetch, data: plans };
+}
+
+export function plansOnAgenda(plans: readonly Plan[]): PlanOnAgenda[] {
+  return plans.map(({ id, recipe, moments }) => ({
+    planId: id,
+    name: recipe.name,
+    weighMs: coreMoments(moments).weighMs,
+  }));
 }
 
 type NewPlan = z.input<typeof NewPlanSchema>;

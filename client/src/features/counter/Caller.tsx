@@ -1,9 +1,8 @@
-import { coreMoments } from '@humble-churn/contract';
 import type { AgendaItem } from '@humble-churn/core';
 import { agenda } from '@humble-churn/core';
 import { useEffect, useRef } from 'react';
 import { useNowMs } from '../../wire/clock';
-import { usePlans } from '../../wire/plans';
+import { plansOnAgenda, usePlans } from '../../wire/plans';
 import { useActiveBatches } from '../../wire/queries';
 import { callTheCook, readWays } from './attention';
 
@@ -40,11 +39,7 @@ export function Caller() {
       underWay.map(({ id, state }) => ({ batchId: id, state: { ...state, jars: [], pulp: [] } })),
       [],
       nowMs,
-      planned.map(({ id, recipe, moments }) => ({
-        planId: id,
-        name: recipe.name,
-        weighMs: coreMoments(moments).weighMs,
-      })),
+      plansOnAgenda(planned),
     );
     const first = called.current === null;
     called.current ??= new Set();

@@ -1,4 +1,4 @@
-import { shownClock, stepLeftS } from '@humble-churn/core';
+import { shownClock, stepAgenda, stepLeftS } from '@humble-churn/core';
 import { useRouter } from 'expo-router';
 import { Pressable, StyleSheet, View } from 'react-native';
 import { useNowMs } from '../../wire/clock';
@@ -23,14 +23,12 @@ export function CounterScreen() {
   if (!batches.data) {
     return <NotYet title="Counter" what="the batches under way" queries={[batches]} />;
   }
-  const underWay = batches.data
-    .filter(({ state }) => state.current !== null)
-    .sort((a, b) => a.state.plannedAtMs - b.state.plannedAtMs);
-  const looks = batchLooks(underWay.map(({ id }) => id));
-  // The one whose clock ends first, or that waits for a hand, stands on top.
-  const dueS = ({ state }: KnownBatch): number =>
-    (state.current && state.current.begunAtMs !== null && stepLeftS(state.current, nowMs)) || 0;
-  underWay.sort((a, b) => dueS(a) - dueS(b));
+  const looks = batchLooks(batches.data);
+  const byId = new Map(batches.data.map((batch) => [batch.id, batch]));
+  const underWay = stepAgenda(
+    batches.data.map(({ id, state }) => ({ batchId: id, state })),
+    nowMs,
+  ).flatMap(({ batchId }) => byId.get(batchId) ?? []);
   return (
     <Screen title="Counter">
       {underWay.length === 0 ? (

@@ -22,9 +22,8 @@ export function FeelStep({ step, ...parts }: GuideProps & { step: StepState }) {
   const running = step.runningSinceMs !== null && leftS !== null;
   const longer = (): void => {
     readySound();
-    const overS = running ? Math.max(0, Math.round(-leftS)) : 0;
     record.say([
-      { type: 'time-added', step: step.id, seconds: LONGER_S + overS },
+      { type: 'time-added', step: step.id, seconds: LONGER_S },
       ...(step.runningSinceMs === null ? [{ type: 'step-begun' as const, step: step.id, timerS: null }] : []),
     ]);
   };

@@ -1,5 +1,5 @@
 import type { Replan, StepState } from '@humble-churn/core';
-import { replan } from '@humble-churn/core';
+import { clockLengthS, replan } from '@humble-churn/core';
 import { useRouter } from 'expo-router';
 import { useMemo, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
@@ -31,7 +31,6 @@ import { StepTrack } from './StepTrack';
 import { WhatChanged } from './WhatChanged';
 import type { Ways } from './attention';
 import { readySound, useWakeLock, useWays } from './attention';
-import { clockLengthS } from './clockTaps';
 
 /** One batch at the counter, one step at a time. */
 export function GuideScreen({ batchId }: { batchId: string }) {
@@ -122,13 +121,7 @@ function Guide({ batch, kitchen }: { batch: KnownBatch; kitchen: KnownKitchen })
         return false;
     }
   });
-  const looks = batchLooks(
-    (active.data ?? [])
-      .filter((one) => one.state.current !== null)
-      .sort((a, b) => a.state.plannedAtMs - b.state.plannedAtMs)
-      .map((one) => one.id),
-  );
-  const look = looks.get(batch.id);
+  const look = batchLooks(active.data ?? []).get(batch.id);
   return (
     <Screen title={state.recipe.name}>
       {look && <BatchBand look={look} width="100%" height={14} />}

@@ -1,5 +1,5 @@
 import type { ProbedThing, StepState } from '@humble-churn/core';
-import { RINSED_MAX_C, celsiusFrom, readTemp, shownTemp, tempIn } from '@humble-churn/core';
+import { RINSED_MAX_C, celsiusFrom, readTemp, shownTemp, tempIn, typedFigure } from '@humble-churn/core';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { useDevice } from '../../devices/useDevice';
@@ -28,7 +28,7 @@ function ProbeField({ what, label, ...parts }: GuideProps & { what: ProbedThing;
       <QuantityField
         label={label}
         unit={measures === 'metric' ? '°C' : '°F'}
-        shown={taken === null ? '' : String(Math.round(tempIn(taken, measures) * 10) / 10)}
+        shown={taken === null ? '' : typedFigure(tempIn(taken, measures))}
         onNumber={(value) => {
           const c = celsiusFrom(value, measures);
           if (c < -20 || c > 110) return 'No kitchen is that cold or hot.';

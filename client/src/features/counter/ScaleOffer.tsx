@@ -1,5 +1,5 @@
 import type { Measures } from '@humble-churn/core';
-import { readMass } from '@humble-churn/core';
+import { isEmptyScale, isSameLoad, readMass } from '@humble-churn/core';
 import { useEffect, useEffectEvent, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { useDevice } from '../../devices/useDevice';
@@ -18,9 +18,6 @@ export function ScaleGlance({ measures }: { measures: Measures }) {
     </Words>
   );
 }
-
-/** A scale that shows less than this has nothing on it, g. */
-const EMPTY_G = 3;
 
 interface Props {
   /** What is weighed, as in `Take 188 g as pulp`. */
@@ -41,9 +38,8 @@ export function ScaleOffer({ what, measures, handsFree, onTake }: Props) {
   const colour = useColours();
   const { steady, held } = scale;
   const [taken, setTaken] = useState<{ massG: number; what: string } | null>(null);
-  const takenG = taken?.massG ?? null;
-  const same = (massG: number): boolean =>
-    takenG !== null && Math.abs(takenG - massG) < 4 * (scale.connection?.step ?? 1);
+  const stepG = scale.connection?.step ?? 1;
+  const same = (massG: number): boolean => taken !== null && isSameLoad(taken.massG, massG, stepG);
   const take = (massG: number): void => {
     setTaken({ massG, what });
     onTake(massG);
@@ -57,7 +53,7 @@ export function ScaleOffer({ what, measures, handsFree, onTake }: Props) {
     const timer = setTimeout(() => takeHeld(ready));
     return () => clearTimeout(timer);
   }, [ready]);
-  const empty = steady === null && scale.shown !== null && Math.abs(scale.shown) < EMPTY_G;
+  const empty = scale.shown !== null && isEmptyScale(scale.shown, stepG);
   if (empty && taken !== null) setTaken(null);
   if (!scale.connection) return null;
   // What was taken as milk is not offered as pulp.

@@ -1,12 +1,11 @@
 import { agenda, counterSoakLimitH, soakStandsIn } from '@humble-churn/core';
-import { StyleSheet, View } from 'react-native';
 import { useNowMs } from '../../wire/clock';
 import { momentWords } from '../../wire/moments';
 import { Button } from '../../ui/Button';
 import { Notice } from '../../ui/Notice';
 import { Words } from '../../ui/Words';
 import { Droplets, Refrigerator } from '../../ui/icons';
-import { SPACE } from '../../ui/theme';
+import { ClockButtons } from './ClockButtons';
 import type { GuideProps } from './GuideScreen';
 
 /** While a soak stands: fresh water, and where the bowl is. */
@@ -36,7 +35,7 @@ export function SoakTending({ batch, kitchen, record }: GuideProps) {
           </Words>
         );
       })}
-      <View style={styles.row}>
+      <ClockButtons>
         <Button
           label="Water changed"
           icon={Droplets}
@@ -51,18 +50,7 @@ export function SoakTending({ batch, kitchen, record }: GuideProps) {
           grow
           onPress={() => record.say([{ type: 'soak-tended', what: inFridge ? 'to-counter' : 'to-fridge' }])}
         />
-      </View>
+      </ClockButtons>
     </>
   );
 }
-
-const styles = StyleSheet.create({
-  row: {
-    flexDirection: 'row',
-    flexWrap: 'wrap',
-    gap: SPACE.small,
-    width: '100%',
-    maxWidth: 480,
-    alignSelf: 'center',
-  },
-});

@@ -1,5 +1,6 @@
 import type { StepState } from '@humble-churn/core';
 import {
+  clockLengthS,
   shownClock,
   shownDuration,
   shownTemp,
@@ -15,9 +16,9 @@ import { Button } from '../../ui/Button';
 import { Words } from '../../ui/Words';
 import { Check, Pause, Play, Plus } from '../../ui/icons';
 import { SPACE, useColours } from '../../ui/theme';
+import { ClockButtons } from './ClockButtons';
 import type { GuideProps } from './GuideScreen';
 import { readySound } from './attention';
-import { clockLengthS } from './clockTaps';
 
 /** What a cook adds at a time, s. */
 const MORE_S = { blend: 10, soak: 30 * 60 } as const;
@@ -52,9 +53,7 @@ export function StepClock({ step, batch, kitchen, plan, record }: Props) {
       icon={Plus}
       counter
       grow
-      onPress={() =>
-        record.say([{ type: 'time-added', step: step.id, seconds: more + Math.max(0, Math.round(-leftS)) }])
-      }
+      onPress={() => record.say([{ type: 'time-added', step: step.id, seconds: more }])}
     />
   );
   if (step.begunAtMs === null) {
@@ -114,7 +113,7 @@ export function StepClock({ step, batch, kitchen, plan, record }: Props) {
               ? `Ready ${momentWords(endMs, nowMs, batch.timeZone)}`
               : `${Math.ceil(leftS)} s left`}
       </Words>
-      <View style={styles.row}>
+      <ClockButtons>
         {!running && (
           <Button label="Go on" hint="Go on blending" kind="main" icon={Play} counter grow onPress={begin} />
         )}
@@ -144,7 +143,7 @@ export function StepClock({ step, batch, kitchen, plan, record }: Props) {
           />
         )}
         {addMore}
-      </View>
+      </ClockButtons>
     </>
   );
 }
@@ -152,12 +151,4 @@ export function StepClock({ step, batch, kitchen, plan, record }: Props) {
 const styles = StyleSheet.create({
   clock: { textAlign: 'center' },
   face: { alignItems: 'center', borderRadius: 14, padding: SPACE.small },
-  row: {
-    flexDirection: 'row',
-    flexWrap: 'wrap',
-    gap: SPACE.small,
-    width: '100%',
-    maxWidth: 480,
-    alignSelf: 'center',
-  },
 });

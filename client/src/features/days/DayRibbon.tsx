@@ -1,9 +1,7 @@
 import { tz } from '@date-fns/tz';
 import type { Placed, Window } from '@humble-churn/core';
-import { GRID_MIN, visits } from '@humble-churn/core';
+import { GRID_MIN, timeOnDay, visits } from '@humble-churn/core';
 import { format } from 'date-fns/format';
-import { startOfDay } from 'date-fns/startOfDay';
-import { addHours } from 'date-fns/addHours';
 import { useId, useRef } from 'react';
 import { StyleSheet, View } from 'react-native';
 import Svg, { Defs, G, Line, Path, Pattern, Rect, Text as SvgText } from 'react-native-svg';
@@ -186,16 +184,14 @@ function Hours({
   const marks: { ms: number; words: string; day: boolean }[] = [];
   const long = span.toMs - span.fromMs > 40 * HOUR_MS;
   const every = long ? 12 : 6;
-  for (let day = startOfDay(span.fromMs, zone); day.getTime() < span.toMs;) {
+  for (let daysOn = 0; timeOnDay(span.fromMs, daysOn, 0, 0, timeZone) < span.toMs; daysOn++) {
     // On the day the clocks change the hours on the wall are still 6, 12 and 18.
     for (let hour = 0; hour < 24; hour += every) {
-      const moment = new Date(day.getTime());
-      const ms = hour === 0 ? moment.getTime() : atHour(day, hour, timeZone);
+      const ms = timeOnDay(span.fromMs, daysOn, hour, 0, timeZone);
       if (ms > span.fromMs && ms < span.toMs) {
         marks.push({ ms, words: format(ms, hour === 0 ? 'EEE d' : 'HH:mm', zone), day: hour === 0 });
       }
     }
-    day = startOfDay(addHours(day, 30, zone), zone);
   }
   return (
     <>
@@ -223,12 +219,6 @@ function Hours({
       })}
     </>
   );
-}
-
-function atHour(day: Date, hour: number, timeZone: string): number {
-  const guess = new Date(day.getTime() + hour * HOUR_MS);
-  const shown = Number(format(guess, 'H', { in: tz(timeZone) }));
-  return guess.getTime() + (hour - shown) * HOUR_MS;
 }
 
 /** The two bands a hand can move: the soak, and the blending with all that follows. */

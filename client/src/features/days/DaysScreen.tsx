@@ -1,5 +1,12 @@
-import { coreMoments, wireMoments } from '@humble-churn/contract';
-import { planLimitWords, plannedStepWords, refusalWords } from '@humble-churn/contract';
+import {
+  coreMoments,
+  jobOfPlan,
+  noTimeWords,
+  planLimitWords,
+  plannedStepWords,
+  refusalWords,
+  wireMoments,
+} from '@humble-churn/contract';
 import type { Plan } from '@humble-churn/contract';
 import type {
   Broken,
@@ -15,6 +22,7 @@ import type {
   Window,
 } from '@humble-churn/core';
 import {
+  brokenLimits,
   momentsOf,
   placedAt,
   planJob,
@@ -38,7 +46,14 @@ import { serverNowMs, useNowMs } from '../../wire/clock';
 import { momentWords } from '../../wire/moments';
 import { useChangePlan, useMakePlan, usePlans } from '../../wire/plans';
 import type { KnownBatch, KnownKitchen } from '../../wire/queries';
-import { useActiveBatches, useKitchen, useOwnIngredients, useSayTo, useStartBatch } from '../../wire/queries';
+import {
+  useActiveBatches,
+  useKitchen,
+  useOwnIngredients,
+  useSayTo,
+  useStartBatch,
+  wireRecipe,
+} from '../../wire/queries';
 import { useRecipes } from '../../wire/recipes';
 import { Button } from '../../ui/Button';
 import { NotYet } from '../../ui/NotYet';
@@ -89,17 +104,6 @@ interface Props {
 
 const NEW = 'new';
 const HOUR_MS = 3_600_000;
-
-function jobOfPlan(plan: Plan, kitchen: KnownKitchen, own: readonly OwnIngredient[]): PlanJob {
-  const { id, glassAt, fresh, soakedAlready, recipe, prediction } = plan;
-  return planJob(
-    { id, glassMs: Date.parse(glassAt), fresh, soakedAlready },
-    recipe,
-    prediction,
-    kitchen,
-    own,
-  );
-}
 
 /** The next whole minute from now: what is planned is planned from there. */
 function planningMs(): number {
@@ -206,12 +210,7 @@ function Days({ batches, kitchen, plans, recipes, own }: Props) {
     make.mutate(
       {
         plan: {
-          recipe: {
-            ...recipe,
-            nuts: [...recipe.nuts],
-            additions: [...recipe.additions],
-            drinkers: [...recipe.drinkers],
-          },
+          recipe: wireRecipe(recipe),
           glassAt: new Date(glassMs).toISOString(),
           fresh: wish.fresh,
           soakedAlready,
@@ -316,10 +315,7 @@ function Days({ batches, kitchen, plans, recipes, own }: Props) {
       )}
       {!moving && found && !found.ok && (
         <Panel title="It does not fit">
-          <Words>
-            No time fits before that glass: {planLimitWords(found.tightest)}{' '}
-            {found.tightest === 'time' ? 'is' : 'are'} in the way.
-          </Words>
+          <Words>{noTimeWords(found.tightest)}</Words>
           {offers.length === 0 && <Words tone="soft">Nothing else fits either. Choose a later glass.</Words>}
           {offers.map((offer) => (
             <OneOffer
@@ -328,12 +324,7 @@ function Days({ batches, kitchen, plans, recipes, own }: Props) {
               kitchen={kitchen}
               nowMs={nowMs}
               onTake={() =>
-                keep(
-                  offer.recipe,
-                  momentsOf(offer.placed),
-                  wish.glassMs + offer.price.lateMin * 60_000,
-                  offer.kind === 'frozen-soaked',
-                )
+                keep(offer.recipe, momentsOf(offer.placed), offer.glassMs, offer.kind === 'frozen-soaked')
               }
             />
           ))}
@@ -397,8 +388,11 @@ function Ribbon({
             if (!held) return;
             const was = from?.moments ?? momentsOf(held.placed);
             if (!from) setFrom({ moments: was, span });
-            const move = what === 'soak' ? withSoakMoved : withFinishMoved;
-            onMoved(momentsOf(move(held.job, days, was, byMin).placed));
+            const placed =
+              what === 'soak'
+                ? withSoakMoved(held.job, was, byMin)
+                : withFinishMoved(held.job, days, was, byMin);
+            onMoved(momentsOf(placed));
           }}
           onMoved={() => setFrom(null)}
         />
@@ -488,17 +482,17 @@ function Proposal({
   onReset: () => void;
   onKeep: () => void;
 }) {
-  const moved = withSoakMoved(job, days, momentsOf(placed), 0);
+  const broken = brokenLimits([job], [placed], days);
   return (
     <Panel title={title}>
       <Visits placed={placed} kitchen={kitchen} nowMs={nowMs} />
       <View aria-live="polite" style={styles.visits}>
-        {moved.broken.map((one) => (
+        {broken.map((one) => (
           <Notice key={`${one.limit}${one.kind}`} kind="caution">
             {brokenWords(one, kitchen, nowMs)}
           </Notice>
         ))}
-        {byHand && moved.broken.length === 0 && <Words tone="kelp">Moved by hand; it still fits.</Words>}
+        {byHand && broken.length === 0 && <Words tone="kelp">Moved by hand; it still fits.</Words>}
       </View>
       {error !== null && <Notice kind="error">{error}</Notice>}
       <View style={styles.row}>

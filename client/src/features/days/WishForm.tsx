@@ -1,6 +1,6 @@
 import { tz } from '@date-fns/tz';
 import type { Recipe } from '@humble-churn/core';
-import { mlPer, shownVolume, typedFigure } from '@humble-churn/core';
+import { mlPer, shownVolume, timeOnDay, typedFigure } from '@humble-churn/core';
 import { differenceInCalendarDays } from 'date-fns/differenceInCalendarDays';
 import { format } from 'date-fns/format';
 import { useState } from 'react';
@@ -16,7 +16,7 @@ import { Words } from '../../ui/Words';
 import { SPACE } from '../../ui/theme';
 import { CUP_NAMES } from '../kitchen/words';
 import type { Wish } from './wish';
-import { DAYS_OFFERED, glassAt, readTimeOfDay } from './wish';
+import { DAYS_OFFERED, readTimeOfDay } from './wish';
 
 interface Props {
   wish: Wish;
@@ -38,7 +38,7 @@ export function WishForm({ wish, choices, kitchen, fromMs, onChange }: Props) {
   const [trouble, setTrouble] = useState<string | null>(null);
   const clock = readTimeOfDay(time) ?? { hours: 8, minutes: 0 };
   const dayName = (on: number): string =>
-    on === 0 ? 'Today' : on === 1 ? 'Tomorrow' : dayWords(glassAt(fromMs, on, 12, 0, timeZone), timeZone);
+    on === 0 ? 'Today' : on === 1 ? 'Tomorrow' : dayWords(timeOnDay(fromMs, on, 12, 0, timeZone), timeZone);
   if (choices.length === 0) {
     return (
       <Panel title="A glass to plan for">
@@ -98,7 +98,7 @@ export function WishForm({ wish, choices, kitchen, fromMs, onChange }: Props) {
         label="Day"
         value={day}
         onChange={(on) =>
-          onChange({ ...wish, glassMs: glassAt(fromMs, on, clock.hours, clock.minutes, timeZone) })
+          onChange({ ...wish, glassMs: timeOnDay(fromMs, on, clock.hours, clock.minutes, timeZone) })
         }
         options={Array.from({ length: DAYS_OFFERED }, (_, on) => ({ value: on, label: dayName(on) }))}
       />
@@ -113,7 +113,7 @@ export function WishForm({ wish, choices, kitchen, fromMs, onChange }: Props) {
             const read = readTimeOfDay(text);
             setTrouble(read ? null : 'A time of day, such as 08:00.');
             if (read)
-              onChange({ ...wish, glassMs: glassAt(fromMs, day, read.hours, read.minutes, timeZone) });
+              onChange({ ...wish, glassMs: timeOnDay(fromMs, day, read.hours, read.minutes, timeZone) });
           }}
           onBlur={() => {
             if (trouble === null) setTyped(null);

@@ -1,8 +1,5 @@
-import { tz } from '@date-fns/tz';
 import type { Recipe } from '@humble-churn/core';
-import { addDays } from 'date-fns/addDays';
-import { set } from 'date-fns/set';
-import { startOfDay } from 'date-fns/startOfDay';
+import { timeOnDay } from '@humble-churn/core';
 import type { KnownKitchen } from '../../wire/queries';
 
 /** What is to be ready, and by when. */
@@ -17,18 +14,6 @@ export interface Wish {
 
 /** Days from now that can be chosen. */
 export const DAYS_OFFERED = 7;
-
-/** A time of day on a day, as an instant; the day is counted from today. */
-export function glassAt(
-  fromMs: number,
-  daysOn: number,
-  hours: number,
-  minutes: number,
-  timeZone: string,
-): number {
-  const zone = { in: tz(timeZone) };
-  return set(addDays(startOfDay(fromMs, zone), daysOn), { hours, minutes }).getTime();
-}
 
 /** `08:00`, `8`, `8.30` or `20:15`: a time of day; null when it is none. */
 export function readTimeOfDay(text: string): { hours: number; minutes: number } | null {
@@ -55,7 +40,7 @@ export function firstWish(
     choice: 0,
     jars: 1,
     jarMl: jar?.volumeMl ?? (amount?.by === 'milk' ? amount.volumeMl : 1000),
-    glassMs: glassAt(fromMs, daysOn, 8, 0, kitchen.timeZone),
+    glassMs: timeOnDay(fromMs, daysOn, 8, 0, kitchen.timeZone),
     fresh: false,
   });
   return [1, 2, 3].map(breakfast).find(fits) ?? breakfast(1);

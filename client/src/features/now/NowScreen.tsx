@@ -1,14 +1,13 @@
 import type { AgendaItem } from '@humble-churn/core';
 import { agenda, shownClock, shownDuration, shownMass, shownVolume } from '@humble-churn/core';
 import { Link, useRouter } from 'expo-router';
-import { coreMoments } from '@humble-churn/contract';
 import { CalendarDays, Settings2 } from '../../ui/icons';
 import { Pressable, StyleSheet, View, useWindowDimensions } from 'react-native';
 import { useNowMs } from '../../wire/clock';
 import { momentWords } from '../../wire/moments';
 import type { KnownBatch, KnownKitchen } from '../../wire/queries';
 import { useActiveBatches, useKitchen } from '../../wire/queries';
-import { usePlans } from '../../wire/plans';
+import { plansOnAgenda, usePlans } from '../../wire/plans';
 import type { BatchLook } from '../../ui/BatchBand';
 import { BatchBand, batchLooks } from '../../ui/BatchBand';
 import { Button } from '../../ui/Button';
@@ -41,18 +40,9 @@ export function NowScreen() {
     batches.data.map(({ id, state }) => ({ batchId: id, state })),
     kitchen.data.readings,
     nowMs,
-    (plans.data ?? []).map((plan) => ({
-      planId: plan.id,
-      name: plan.recipe.name,
-      weighMs: coreMoments(plan.moments).weighMs,
-    })),
+    plansOnAgenda(plans.data ?? []),
   );
-  const looks = batchLooks(
-    batches.data
-      .filter(({ state }) => state.current !== null)
-      .sort((a, b) => a.state.plannedAtMs - b.state.plannedAtMs)
-      .map(({ id }) => id),
-  );
+  const looks = batchLooks(batches.data);
   const byId = new Map(batches.data.map((batch) => [batch.id, batch]));
   const [first, ...rest] = items;
   const settings = width < WIDE_FROM_PX && (
