@@ -315,6 +315,10 @@ test('five entries made while the server is away are kept through a closed tab, 
     const beside = await context.newPage();
     await beside.goto(`${kitchen.url}/counter/${batchId}`);
     await expect(button(beside, 'Start blending')).toBeVisible();
+    let inVain = 0;
+    beside.on('requestfailed', (request) => {
+      if (request.url().endsWith(`/api/batches/${batchId}`)) inVain++;
+    });
 
     await kitchen.stop('SIGKILL');
     await first.bringToFront();
@@ -322,8 +326,13 @@ test('five entries made while the server is away are kept through a closed tab, 
     await button(first, /Stop blending now|Blending: done/).click();
     await button(first, /^Feel.*: done$/).click();
     await expect(first.getByText(/3 entries waiting, kept on this device/)).toBeVisible();
-    // A tab that was open all the while has them, too.
+    // A tab that was open all the while has them, too, and still when it is opened anew after asking in vain.
     await expect(beside.getByText(/3 entries waiting/)).toBeVisible();
+    await expect(beside.getByRole('heading', { name: /^Strain/ })).toBeVisible();
+    await expect.poll(() => inVain, { timeout: 40_000 }).toBeGreaterThanOrEqual(4);
+    // What was fetched before is written to the device once a second.
+    await beside.waitForTimeout(1500);
+    await beside.reload();
     await expect(beside.getByRole('heading', { name: /^Strain/ })).toBeVisible();
     await first.close();
 

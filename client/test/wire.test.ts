@@ -4,7 +4,7 @@ import { plainRecipe, predict } from '@humble-churn/core';
 import { batchLooks, BATCH_LOOKS } from '~/ui/BatchBand';
 import { firstWish, readTimeOfDay } from '~/features/days/wish';
 import { markNow, noteServerTime, serverNowMs, sinceMs, whenClockJumps } from '~/wire/clock';
-import { readKept } from '~/wire/keptCache';
+import { isKept, readKept } from '~/wire/keptCache';
 import {
   agoMs,
   forgetRefused,
@@ -19,6 +19,7 @@ import { entryWords } from '~/wire/entryWords';
 import { known, undoingTo, withBegun, withWaiting } from '~/wire/queries';
 import { notBegun } from '~/wire/plans';
 import { emptyDeviceStorage } from './deviceStorage';
+import { QueryClient, dehydrate, hydrate } from '@tanstack/react-query';
 
 const BATCH_ID = '7f0d3c52-3f8e-4a51-8f0c-5e1a8e6a7b21';
 const AT = '2031-03-10T09:00:00.000Z';
@@ -231,6 +232,23 @@ describe('what is kept of the kitchen', () => {
     expect(queries).toHaveLength(1);
     // Shown at once, but asked for again whatever its date says.
     expect(queries[0]?.state.isInvalidated).toBe(true);
+  });
+
+  test('stays what it was when the server falls silent before the page is opened again', async () => {
+    const client = new QueryClient({ defaultOptions: { queries: { retry: false } } });
+    const key = ['batch', BATCH_ID];
+    client.setQueryData(key, batch());
+    await client
+      .fetchQuery({ queryKey: key, queryFn: () => Promise.reject(new Error('silence')) })
+      .catch(() => undefined);
+    expect(client.getQueryState(key)?.status).toBe('error');
+    const clientState = dehydrate(client, { shouldDehydrateQuery: isKept });
+    const text = JSON.stringify({ timestamp: Date.now(), buster: '', clientState });
+    const later = new QueryClient();
+    hydrate(later, readKept(text).clientState);
+    expect(later.getQueryData(key)).toEqual(batch());
+    expect(later.getQueryState(key)).toMatchObject({ status: 'success', isInvalidated: true });
+    for (const one of [client, later]) one.clear();
   });
 
   test.each([

@@ -47,10 +47,11 @@ function pageWithScripts(siteDir: string, page: string): string {
 /** Serves the exported app; any path that is no file is one of its screens. */
 export function serveSite(app: Express, siteDir: string): void {
   app.use(compression());
-  app.use(
-    '/_expo',
-    express.static(join(siteDir, '_expo'), { immutable: true, maxAge: '1y', fallthrough: false }),
-  );
+  // Scripts and fonts have what is in them in their names.
+  for (const folder of ['_expo', 'assets']) {
+    const kept = express.static(join(siteDir, folder), { immutable: true, maxAge: '1y', fallthrough: false });
+    app.use(`/${folder}`, kept);
+  }
   app.use(express.static(siteDir, { index: false, maxAge: 0 }));
   app.get('/{*path}', (request, response) => {
     if (request.path.startsWith('/api/') || /\.[a-z0-9]{2,5}$/i.test(request.path)) {

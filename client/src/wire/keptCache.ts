@@ -24,11 +24,14 @@ const KEPT: Readonly<Record<string, z.ZodType>> = {
   plans: PlanListSchema,
 };
 
-/** Endless lists are fetched anew: only what the kitchen needs at the counter is kept. */
+/**
+ * Endless lists are fetched anew: only what the kitchen needs at the counter is kept. That the server did not answer
+ * when last asked makes what it said before no worse.
+ */
 export function isKept({ queryKey, state }: Query): boolean {
   const [name, which] = queryKey;
   return (
-    state.status === 'success' &&
+    state.data !== undefined &&
     typeof name === 'string' &&
     name in KEPT &&
     which !== 'all' &&
@@ -47,6 +50,14 @@ const ClientSchema = z.object({
   }),
 });
 
+const SHOWN = {
+  status: 'success',
+  error: null,
+  fetchFailureCount: 0,
+  fetchFailureReason: null,
+  isInvalidated: true,
+} as const;
+
 const EMPTY: PersistedClient = { timestamp: 0, buster: '', clientState: { mutations: [], queries: [] } };
 
 /** Reads what was kept, leaving out whatever is not what this version of the app would have kept. */
@@ -59,10 +70,10 @@ export function readKept(text: string): PersistedClient {
   }
   const client = ClientSchema.safeParse(said);
   if (!client.success) return EMPTY;
-  // It may be shown, but however new it looks the server is asked.
+  // It may be shown, but however new it looks the server is asked, and whether that failed before is no matter.
   const queries = client.data.clientState.queries
     .filter(({ queryKey, state }) => KEPT[String(queryKey[0])]?.safeParse(state['data']).success)
-    .map((query) => ({ ...query, state: { ...query.state, isInvalidated: true } }));
+    .map((query) => ({ ...query, state: { ...query.state, ...SHOWN } }));
   // The library's own shape: its parts were written by it and the data in them checked above.
   return {
     ...client.data,
