@@ -55,6 +55,8 @@ import {
   wireRecipe,
 } from '../../wire/queries';
 import { useRecipes } from '../../wire/recipes';
+import type { BatchLook } from '../../ui/BatchBand';
+import { BatchBand, batchLooks } from '../../ui/BatchBand';
 import { Button } from '../../ui/Button';
 import { NotYet } from '../../ui/NotYet';
 import { Notice } from '../../ui/Notice';
@@ -162,6 +164,7 @@ function Days({ batches, kitchen, plans, recipes, own }: Props) {
       }),
     [batches, own, fromMs],
   );
+  const looks = batchLooks(batches);
   const moving = kept.find(({ plan }) => plan.id === movingId) ?? null;
   const taken = useMemo(
     () => [
@@ -237,6 +240,7 @@ function Days({ batches, kitchen, plans, recipes, own }: Props) {
             id,
             name: state.recipe.name,
             note: ', under way',
+            look: looks.get(id),
             ingredient: state.prediction.nuts[0]?.ingredient ?? '',
             placed,
           })),
@@ -353,7 +357,8 @@ function Ribbon({
   held,
   onMoved,
 }: {
-  items: readonly (RibbonItem & { note: string })[];
+  /** One under way has its look, as on the other screens. */
+  items: readonly (RibbonItem & { note: string; look?: BatchLook | undefined })[];
   days: PlanKitchen;
   nowMs: number;
   kitchen: KnownKitchen;
@@ -399,6 +404,7 @@ function Ribbon({
       </View>
       {items.map((item) => (
         <View key={item.id} style={styles.row}>
+          {item.look && <BatchBand look={item.look} width={10} height={22} />}
           <NutMark ingredient={item.ingredient} size={22} />
           <Words kind="small" style={styles.what}>
             {item.name}
