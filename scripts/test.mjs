@@ -1,5 +1,5 @@
 // npm test: from a fresh clone to lint, types, unit tests and browser tests.
-import { mkdirSync, readFileSync, rmSync } from 'node:fs';
+import { mkdirSync, readFileSync, readdirSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
 import { ROOT, chromium, packages, run, say, site } from './setUp.mjs';
 
@@ -56,9 +56,21 @@ await site();
 good =
   (await stage('Browser tests', 'npx', ['playwright', 'test', '-c', 'e2e/playwright.config.ts'])) && good;
 
+/** What the page held where a browser test failed: on another machine nothing else is left of it. */
+function tellFailures() {
+  const kept = join(ROOT, 'test-results');
+  for (const file of readdirSync(kept, { recursive: true })) {
+    if (!file.endsWith('error-context.md')) continue;
+    const said = readFileSync(join(kept, file), 'utf8');
+    const page = said.slice(Math.max(0, said.indexOf('# Page snapshot')));
+    console.log(`${file}\n${page.split('\n').slice(0, 120).join('\n')}`);
+  }
+}
+
 const unit = results(UNIT);
 const browser = results(BROWSER);
 const passed = (unit?.numPassedTests ?? 0) + (browser?.stats.expected ?? 0);
 const failed = (unit?.numFailedTests ?? 0) + (browser?.stats.unexpected ?? 0) + (browser?.stats.flaky ?? 0);
+if (browser?.stats.unexpected > 0) tellFailures();
 console.log(`${passed} passed, ${failed} failed`);
 process.exit(good && unit && browser && failed === 0 ? 0 : 1);

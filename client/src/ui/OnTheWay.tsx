@@ -11,13 +11,17 @@ import { SPACE, useColours } from './theme';
 /** An entry that takes no longer than this is not worth a word, ms. */
 const PATIENCE_MS = 1200;
 
-/** Says when the server is away and what waits for it, and what it did not take. */
+/**
+ * Says when the server is away and what waits for it, and what it did not take. At the foot of the screen and over it:
+ * it comes and goes without moving anything under a finger.
+ */
 export function OnTheWay() {
   const colour = useColours();
   const away = useAway();
-  const waiting = useWaiting().length;
+  const entriesWaiting = useWaiting();
+  const waiting = entriesWaiting.length;
   const { refused, forget } = useRefused();
-  const slow = useSlow(waiting > 0);
+  const slow = useSlow(entriesWaiting[0]?.key);
   const entries = `${waiting} ${waiting === 1 ? 'entry' : 'entries'}`;
   const words =
     away && waiting > 0
@@ -28,8 +32,8 @@ export function OnTheWay() {
           ? `${entries} on the way to the server.`
           : null;
   return (
-    <>
-      <View role="status" aria-live="polite">
+    <View style={styles.foot} pointerEvents="box-none">
+      <View role="status" aria-live="polite" pointerEvents="none">
         {words !== null && (
           <View style={[styles.strip, { backgroundColor: colour.brassSoft, borderColor: colour.brass }]}>
             <CloudOff size={20} color={colour.brass} aria-hidden />
@@ -52,32 +56,30 @@ export function OnTheWay() {
           <Button label="Seen" kind="quiet" onPress={() => forget(entry)} />
         </View>
       ))}
-    </>
+    </View>
   );
 }
 
-/** Whether something has been so for a while. */
-function useSlow(on: boolean): boolean {
-  const [slow, setSlow] = useState(false);
+/** Whether the same entry has been the next to go for a while. */
+function useSlow(key: string | undefined): boolean {
+  const [slowKey, setSlowKey] = useState<string | undefined>();
   useEffect(() => {
-    if (!on) return;
-    const timer = setTimeout(() => setSlow(true), PATIENCE_MS);
-    return () => {
-      clearTimeout(timer);
-      setSlow(false);
-    };
-  }, [on]);
-  return slow;
+    if (key === undefined) return;
+    const timer = setTimeout(() => setSlowKey(key), PATIENCE_MS);
+    return () => clearTimeout(timer);
+  }, [key]);
+  return key !== undefined && slowKey === key;
 }
 
 const styles = StyleSheet.create({
+  foot: { position: 'absolute', left: 0, right: 0, bottom: 0 },
   strip: {
     flexDirection: 'row',
     alignItems: 'center',
     gap: SPACE.small,
     paddingHorizontal: SPACE.roomy,
     paddingVertical: SPACE.small,
-    borderBottomWidth: 2,
+    borderTopWidth: 2,
   },
   words: { flex: 1 },
 });

@@ -40,7 +40,8 @@ const styles = StyleSheet.create({
   content: {
     padding: SPACE.roomy,
     gap: SPACE.roomy,
-    paddingBottom: SPACE.vast,
+    // Room for what the foot of the screen may say over it.
+    paddingBottom: 2 * SPACE.vast,
     width: '100%',
     alignSelf: 'center',
   },

@@ -22,8 +22,8 @@ export function Shell({ children }: { children: ReactNode }) {
     <View style={[styles.shell, wide && styles.wide, { backgroundColor: colour.ground }]}>
       {wide && <Nav places={places} rail />}
       <View style={styles.screen}>
-        <OnTheWay />
         {children}
+        <OnTheWay />
       </View>
       {!wide && <Nav places={places} rail={false} />}
       <Shortcuts />

@@ -266,6 +266,15 @@ export function wireOwn(own: readonly OwnIngredient[]) {
   return own.map((one) => ({ ...one, guessed: [...one.guessed] }));
 }
 
+/** What the server answered to an entry counts in the lists, too, before they are asked for again. */
+function putBatch(client: QueryClient, batch: Batch): void {
+  client.setQueryData(['batch', batch.id], batch);
+  client.setQueryData<BatchList>(
+    ['batches', 'active'],
+    (list) => list && { ...list, batches: list.batches.map((one) => (one.id === batch.id ? batch : one)) },
+  );
+}
+
 interface NewBatch {
   recipe: Recipe;
   own: readonly OwnIngredient[];
@@ -346,7 +355,7 @@ function entryMutation(client: QueryClient): MutationOptions<Batch, Error, Entry
     onSuccess: (batch, entry) => {
       noteServerTime(batch.serverTime);
       if (entry.begins) putNewBatch(client, batch);
-      else client.setQueryData(['batch', entry.batchId], batch);
+      else putBatch(client, batch);
       strikeOff(entry);
     },
     onError: (error, entry) => {

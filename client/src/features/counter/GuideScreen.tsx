@@ -124,7 +124,10 @@ function Guide({ batch, kitchen }: { batch: KnownBatch; kitchen: KnownKitchen })
   const look = batchLooks(active.data ?? []).get(batch.id);
   return (
     <Screen title={state.recipe.name}>
-      {look && <BatchBand look={look} width="100%" height={14} />}
+      {current && (
+        // Its place is held while the look is not known: nothing moves under a finger.
+        <View style={styles.band}>{look && <BatchBand look={look} width="100%" height={14} />}</View>
+      )}
       <StepTrack
         steps={state.steps}
         current={current}
@@ -205,4 +208,5 @@ function Ended({ batch }: { batch: KnownBatch }) {
 
 const styles = StyleSheet.create({
   row: { flexDirection: 'row', flexWrap: 'wrap', gap: SPACE.small },
+  band: { height: 14 },
 });
