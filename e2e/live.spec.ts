@@ -385,6 +385,49 @@ test('what the server does not take is said, and the rest goes in', async ({ pag
   expect(standing((await logOf(page, empty.url, batchId)).events.map(coreEvent))).toHaveLength(2);
 });
 
+test('while entries are on their way nothing moves under a finger', async ({ page, empty }) => {
+  const batchId = await makeBatch(page, empty.url, { ...QUICK, name: 'Steady hand' });
+  await page.goto(`${empty.url}/counter/${batchId}`);
+  await expect(page.getByRole('button', { name: 'Weigh: done' })).toBeVisible();
+  let letGo = (): void => undefined;
+  const hold = async (address: RegExp): Promise<void> => {
+    const held = new Promise<void>((resolve) => (letGo = resolve));
+    await page.route(address, async (route) => {
+      await held;
+      await route.continue();
+    });
+  };
+  const place = async (name: string) => (await page.getByRole('button', { name }).boundingBox())?.y;
+
+  await test.step('what waits is said over the foot of the screen', async () => {
+    await hold(/\/events\?/);
+    await page.getByRole('button', { name: 'Weigh: done' }).click();
+    await expect(page.getByRole('button', { name: 'Start blending' })).toBeVisible();
+    const before = await place('Start blending');
+    await expect(page.getByText('1 entry on the way to the server.')).toBeVisible();
+    expect(await place('Start blending')).toBe(before);
+    letGo();
+    await expect(page.getByText('on the way')).toBeHidden();
+    expect(await place('Start blending')).toBe(before);
+    await page.unrouteAll();
+  });
+
+  await test.step('a batch that ends does not come back while the lists are asked for', async () => {
+    await page.getByRole('button', { name: 'Give this batch up' }).click();
+    await hold(/\/api\/batches\?/);
+    await page.getByRole('button', { name: 'No time after all' }).click();
+    await expect(page.getByRole('button', { name: 'See the record' })).toBeVisible();
+    const ended = await place('See the record');
+    await allSent(page);
+    expect(await place('See the record')).toBe(ended);
+    await page.getByRole('link', { name: 'Counter', exact: true }).click();
+    await expect(page.getByRole('heading', { name: 'Counter', level: 1 })).toBeVisible();
+    await expect(page.getByRole('link', { name: 'Open Steady hand' })).toBeHidden();
+    letGo();
+    await page.unrouteAll({ behavior: 'wait' });
+  });
+});
+
 test('two devices show the same clock, and one hears of the other', async ({ page, context, empty }) => {
   const batchId = await makeBatch(page, empty.url, { ...PLAIN, name: 'Seen twice' });
   await page.goto(`${empty.url}/counter/${batchId}`);
