@@ -59,7 +59,23 @@ for (const [colorScheme, width, height] of [
   });
 }
 
-test('axe finds nothing at any step of a batch', async ({ page, demo }) => {
+/** Nothing of the page may reach beyond its right edge. */
+async function nothingCutOff(page: Page, where: string): Promise<void> {
+  const over = (): Promise<(string | undefined)[]> =>
+    page.evaluate(() => {
+      const wide = document.documentElement.clientWidth;
+      return [...document.querySelectorAll('main *, [role=main] *, nav *')]
+        .filter((node) => node.getBoundingClientRect().right > wide + 1 && node.getClientRects().length > 0)
+        .map((node) => node.textContent?.slice(0, 40));
+    });
+  // The page lays itself out anew in its own time.
+  await expect.poll(over, { message: where, timeout: 5000 }).toEqual([]);
+}
+
+test('axe finds nothing at any step of a batch, and nothing is cut off on a small phone', async ({
+  page,
+  demo,
+}) => {
   await page.goto(`${demo.url}/bench`);
   await page.getByRole('radio', { name: /No soak/ }).click();
   await page.getByRole('radio', { name: /High-speed jug/ }).click();
@@ -69,6 +85,9 @@ test('axe finds nothing at any step of a batch', async ({ page, demo }) => {
     expect(
       violations.map((one) => `${where} ${one.id}: ${one.nodes.map((node) => node.html).join(', ')}`),
     ).toEqual([]);
+    await page.setViewportSize({ width: 320, height: 700 });
+    await nothingCutOff(page, where);
+    await page.setViewportSize({ width: 390, height: 844 });
   };
   await page.getByRole('button', { name: 'Use the simulated scale' }).click();
   await page.getByRole('button', { name: 'Show all steps' }).click();
@@ -104,22 +123,12 @@ test('axe finds nothing at any step of a batch', async ({ page, demo }) => {
 });
 
 test('nothing is cut off sideways, from a small phone to a wide screen', async ({ page, demo }) => {
-  for (const path of SCREENS) {
+  for (const path of [...SCREENS, ...(await deepScreens(page, demo))]) {
     await page.goto(`${demo.url}${path}`);
     await settled(page);
     for (const width of [320, 390, 640, 899, 900, 1280, 1800]) {
       await page.setViewportSize({ width, height: 800 });
-      const over = (): Promise<(string | undefined)[]> =>
-        page.evaluate(() => {
-          const wide = document.documentElement.clientWidth;
-          return [...document.querySelectorAll('main *, [role=main] *, nav *')]
-            .filter(
-              (node) => node.getBoundingClientRect().right > wide + 1 && node.getClientRects().length > 0,
-            )
-            .map((node) => node.textContent?.slice(0, 40));
-        });
-      // The page lays itself out anew in its own time.
-      await expect.poll(over, { message: `${path} at ${width}`, timeout: 5000 }).toEqual([]);
+      await nothingCutOff(page, `${path} at ${width}`);
     }
   }
 });

@@ -34,6 +34,7 @@ await shoot('now', PHONE, 'light', open('/'));
 const bench = async (page) => {
   await page.goto(`${url}/bench`);
   await page.getByText('Likely', { exact: true }).waitFor();
+  await page.getByText('being worked out').waitFor({ state: 'hidden' });
 };
 const down = (label, where) => async (page) => {
   await bench(page);

@@ -38,7 +38,7 @@ export function Toggle({ label, note, on, onChange }: Props) {
       <View style={[styles.box, { borderColor: on ? colour.kelp : colour.edge }]}>
         {on && <Check size={18} color={colour.kelp} aria-hidden />}
       </View>
-      <View>
+      <View style={styles.words}>
         <Words kind={on ? 'strong' : 'body'}>{label}</Words>
         {note !== undefined && (
           <Words kind="small" tone="soft">
@@ -60,6 +60,7 @@ const styles = StyleSheet.create({
     borderWidth: 1,
     padding: SPACE.small,
   },
+  words: { flexShrink: 1, minWidth: 0 },
   box: {
     width: 22,
     height: 22,

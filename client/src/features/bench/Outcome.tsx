@@ -75,11 +75,13 @@ export function Outcome({ prediction, refusal, sure, cost, kitchen, wide, onWate
             of milk, an estimate; {milk.solidsPct.toFixed(1)} % solids, {milk.fatPct.toFixed(1)} % fat
           </Words>
         </View>
-        {sure && (
+        <View style={!wide && styles.likely}>
           <Fact name="Likely">
-            {`${intervalWords(sure.milkMl, (ml) => shownVolume(ml, kitchen))}, ${intervalWords(sure.solidsPct, (pct) => `${pct.toFixed(1)} %`)}`}
+            {sure
+              ? `${intervalWords(sure.milkMl, (ml) => shownVolume(ml, kitchen))}, ${intervalWords(sure.solidsPct, (pct) => `${pct.toFixed(1)} %`)}`
+              : 'being worked out'}
           </Fact>
-        )}
+        </View>
         <Fact name="Weigh">{`${shownMass(prediction.nutG, kitchen)} nuts, ${liquid}${ice}`}</Fact>
         <Fact name="Soak">{soak.hours > 0 ? shownDuration(soak.hours * 3600) : 'none'}</Fact>
         <Fact name="Blend">
@@ -97,7 +99,7 @@ export function Outcome({ prediction, refusal, sure, cost, kitchen, wide, onWate
           <Fact name="Costs">{`${shownMoney(cost.perL, kitchen.currency)} a litre`}</Fact>
         )}
         <Fact name="Hands">{shownDuration(prediction.minutes.handsOnMin * 60)}</Fact>
-        {sure && wide && (
+        {wide && (
           <Words kind="small" tone="soft">
             Likely: where eight kitchens in ten would land.
           </Words>
@@ -118,6 +120,8 @@ const styles = StyleSheet.create({
   },
   headline: { flexDirection: 'row', flexWrap: 'wrap', alignItems: 'baseline', columnGap: SPACE.small },
   figures: { flex: 1, minWidth: 0, gap: SPACE.hair },
+  // Two lines of small words, before it is known as well: what stands below does not move when it comes.
+  likely: { minHeight: 40 },
   fact: { flexDirection: 'row', gap: SPACE.small },
   factName: { width: 46 },
   factWords: { flex: 1 },

@@ -33,7 +33,8 @@ export function NowScreen() {
   const router = useRouter();
   const { width } = useWindowDimensions();
   const colour = useColours();
-  if (!batches.data || !kitchen.data) {
+  // A plan that came a moment later would push the rest away; should it not come, the rest is shown without.
+  if (!batches.data || !kitchen.data || (!plans.data && !plans.error)) {
     return <NotYet title="Now" what="the kitchen" queries={[batches, kitchen]} />;
   }
   const items = agenda(
