@@ -1,11 +1,12 @@
 import { readFileSync } from 'node:fs';
-import type { PlanList } from '@humble-churn/contract';
+import type { BatchList, PlanList } from '@humble-churn/contract';
 import type { Page } from '@playwright/test';
-import { expect, test } from './kitchen';
+import { allSent, expect, test } from './kitchen';
 
 const MIN = 60_000;
 
 async function openPlans(page: Page, url: string) {
+  await allSent(page);
   return ((await (await page.request.get(`${url}/api/plans`)).json()) as PlanList).plans;
 }
 
@@ -158,4 +159,47 @@ test('a plan is begun at the counter, and is then no plan any more', async ({ pa
   await expect(page.getByRole('button', { name: 'Weigh: done' })).toBeVisible();
   const left = await openPlans(page, demo.url);
   expect(left.map(({ recipe }) => recipe.name)).not.toContain('Walnut for baking');
+});
+
+test('plans kept, dropped and begun while the server is away reach it in their order when it is back', async ({
+  page,
+  demo,
+}) => {
+  await page.goto(`${demo.url}/days`);
+  await page.getByRole('radio', { name: 'Walnut for baking' }).click();
+  await page.getByRole('radiogroup', { name: 'Day' }).getByRole('radio').nth(3).click();
+  await page.getByRole('textbox', { name: 'Time' }).fill('09:30');
+  await expect(proposal(page, 'Walnut for baking')).toContainText('Weigh, then it soaks');
+  await expect
+    .poll(() => page.evaluate(() => navigator.serviceWorker.ready.then(({ active }) => active?.state)))
+    .toBe('activated');
+  const before = (await openPlans(page, demo.url)).map(({ id }) => id);
+  await demo.stop('SIGKILL');
+
+  await page.getByRole('button', { name: 'Keep this plan' }).click();
+  const kept = page.getByRole('region', { name: 'Kept plans' });
+  await expect(kept).toContainText('Walnut for baking');
+  // A second tap would find nothing to keep.
+  await expect(page.getByRole('button', { name: 'One more for the same glass' })).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Keep this plan' })).toBeHidden();
+  await page.getByRole('button', { name: 'Drop the plan for Hazelnut for porridge' }).click();
+  await expect(kept).not.toContainText('Hazelnut for porridge');
+  await expect(page.getByText(/2 entries waiting, kept on this device/)).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Download the plans as a calendar file' })).toBeDisabled();
+  await page.reload();
+  await expect(kept).toContainText('Walnut for baking');
+  await expect(kept).not.toContainText('Hazelnut for porridge');
+  await page.getByRole('button', { name: 'Begin Walnut for baking now' }).click();
+  await expect(page).toHaveURL(/\/counter\/[0-9a-f-]{36}$/);
+  const batchId = page.url().slice(-36);
+
+  await demo.start();
+  const after = await openPlans(page, demo.url);
+  const left = after.map(({ id }) => id);
+  expect(after.map(({ recipe }) => recipe.name)).not.toContain('Hazelnut for porridge');
+  expect(left).toEqual(before.filter((id) => left.includes(id)));
+  expect(before.length - left.length).toBe(1);
+  const answer = await page.request.get(`${demo.url}/api/batches?scope=active&limit=100`);
+  const { batches } = (await answer.json()) as BatchList;
+  expect(batches.filter(({ id }) => id === batchId)).toHaveLength(1);
 });

@@ -144,3 +144,11 @@ export function onBench(page: Page) {
       ).recipe,
   );
 }
+
+/** An entry counts on the screen before the server has it: waits until none is on its way. */
+export async function allSent(page: Page): Promise<void> {
+  if (page.url() === 'about:blank') return;
+  const waiting = () =>
+    page.evaluate(() => Object.keys(localStorage).filter((key) => key.startsWith('humble-churn.waiting')));
+  await expect.poll(waiting).toEqual([]);
+}

@@ -3,7 +3,7 @@ import { coreEvent } from '@humble-churn/contract';
 import { batchState, plainRecipe, standing, weightPacket } from '@humble-churn/core';
 import type { BatchHappening, Recipe } from '@humble-churn/core';
 import type { Page } from '@playwright/test';
-import { Kitchen, expect, test } from './kitchen';
+import { Kitchen, allSent, expect, test } from './kitchen';
 
 const PLAIN = plainRecipe('Almond milk', 'almond', 6.6, 8);
 /** A jug too small for one go, thick first, washed twice, a pinch of salt: every step there is but peeling. */
@@ -24,14 +24,6 @@ const QUICK: Recipe = {
 /** The server's own log of a batch. */
 async function logOf(page: Page, url: string, batchId: string): Promise<Batch> {
   return (await (await page.request.get(`${url}/api/batches/${batchId}`)).json()) as Batch;
-}
-
-/** An entry counts on the screen before the server has it: waits until none is on its way. */
-async function allSent(page: Page): Promise<void> {
-  if (page.url() === 'about:blank') return;
-  const waiting = () =>
-    page.evaluate(() => Object.keys(localStorage).filter((key) => key.startsWith('humble-churn.waiting')));
-  await expect.poll(waiting).toEqual([]);
 }
 
 async function stateOf(page: Page, url: string, batchId: string) {

@@ -1,5 +1,5 @@
-import type { Batch } from '@humble-churn/contract';
-import { PlannedSchema } from '@humble-churn/contract';
+import type { Batch, Plan } from '@humble-churn/contract';
+import { PlannedPredictionSchema, PlannedSchema, toInstant } from '@humble-churn/contract';
 import { plainRecipe, predict } from '@humble-churn/core';
 import { batchLooks, BATCH_LOOKS } from '~/ui/BatchBand';
 import { firstWish, readTimeOfDay } from '~/features/days/wish';
@@ -14,10 +14,11 @@ import {
   waitingEntries,
   writeBeginning,
   writeDown,
+  writePlan,
 } from '~/wire/outbox';
 import { entryWords } from '~/wire/entryWords';
 import { known, undoingTo, withBegun, withWaiting } from '~/wire/queries';
-import { notBegun } from '~/wire/plans';
+import { withWaitingPlans } from '~/wire/plans';
 import { emptyDeviceStorage } from './deviceStorage';
 import { QueryClient, dehydrate, hydrate } from '@tanstack/react-query';
 
@@ -48,6 +49,30 @@ function batch(): Batch {
       ],
     }),
   ) as Batch;
+}
+
+const OTHER_ID = '1b7a9c34-0d43-4a0c-9d55-2f6f2f0e9c10';
+
+function plan(more: Partial<Plan>): Plan {
+  const { recipe, prediction } = PlannedSchema.parse(batch().events[0]?.what);
+  return {
+    id: BATCH_ID,
+    recipe,
+    prediction: PlannedPredictionSchema.parse(prediction),
+    glassAt: '2031-03-11T08:00:00.000Z',
+    fresh: false,
+    soakedAlready: false,
+    moments: {
+      weighAt: AT,
+      drainAt: toInstant(Date.parse(AT) + 28_800_000),
+      blendAt: toInstant(Date.parse(AT) + 28_860_000),
+    },
+    status: 'open',
+    batchId: null,
+    revision: 0,
+    changedAt: AT,
+    ...more,
+  };
 }
 
 beforeEach(() => emptyDeviceStorage());
@@ -138,7 +163,8 @@ describe('entries on their way', () => {
     expect(begun?.state.current?.id).toBe('soak');
     expect(begun?.state.prediction).toEqual(known(wire)?.state.prediction);
     // The plan it carries out is none any more; others are.
-    expect(notBegun([{ id: BATCH_ID }, { id: 'other' }], waiting)).toEqual([{ id: 'other' }]);
+    const other = plan({ id: OTHER_ID });
+    expect(withWaitingPlans([plan({ id: BATCH_ID }), other], waiting)).toEqual([other]);
     // Once the server has it, it is there once, whatever is still on the list.
     const there = known(wire);
     const both = withBegun(there ? [there] : [], waiting);
@@ -147,6 +173,41 @@ describe('entries on their way', () => {
     expect(both[0]?.state.current?.id).toBe('soak');
     if (waiting[0]) keepRefused(waiting[0], 'No.');
     expect(refusedEntries().map(entryWords)).toEqual(['the start of Almond']);
+  });
+
+  test('plans kept, moved, dropped and taken up again count at once, through a reload', () => {
+    const later = plan({ id: OTHER_ID, glassAt: '2031-03-12T08:00:00.000Z' });
+    const { recipe, glassAt, fresh, soakedAlready, moments } = later;
+    const makes = { recipe, ownIngredients: [], glassAt, fresh, soakedAlready, moments };
+    const there = plan({});
+    const shown = () => withWaitingPlans([there], waitingEntries());
+    writePlan({ makes, changes: {}, plan: later });
+    expect(shown()).toEqual([there, later]);
+    const moved = { ...moments, weighAt: '2031-03-10T08:30:00.000Z' };
+    writePlan({ makes: null, changes: { moments: moved }, plan: { ...later, moments: moved } });
+    expect(shown()[1]?.moments).toEqual(moved);
+    const dropping = writePlan({
+      makes: null,
+      changes: { status: 'dropped' },
+      plan: { ...there, status: 'dropped' },
+    });
+    expect(shown().map(({ id }) => id)).toEqual([OTHER_ID]);
+    // The server has dropped it already when it is taken up again.
+    strikeOff(dropping);
+    writePlan({ makes: null, changes: { status: 'open' }, plan: there });
+    expect(withWaitingPlans([], waitingEntries()).map(({ id }) => id)).toEqual([BATCH_ID, OTHER_ID]);
+    // In the order they were made, plans and batches together.
+    const entry = writeDown(BATCH_ID, [weighed]);
+    expect(waitingEntries().map((one) => ('planId' in one ? one.planId : one.key))).toEqual([
+      OTHER_ID,
+      OTHER_ID,
+      BATCH_ID,
+      entry.key,
+    ]);
+    keepRefused(dropping, 'This batch has been started.');
+    expect(refusedEntries().map(entryWords)).toEqual(['the plan for Almond, dropped']);
+    // No plan's entry touches a batch.
+    expect(withBegun([], waitingEntries())).toEqual([]);
   });
 
   test('going back to a step takes back every tap since, the last first', () => {

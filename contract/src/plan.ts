@@ -52,6 +52,8 @@ export const NewPlanSchema = z
     soakedAlready: z.boolean().default(false),
     /** Set by hand; null has them worked out. */
     moments: MomentsSchema.nullable().default(null),
+    /** The device's own id for it, so that it can go on with what it has not yet sent. */
+    planId: z.uuid().optional(),
   })
   .meta({ id: 'NewPlan' });
 
@@ -63,6 +65,9 @@ export const PlanPatchSchema = z
     status: z.enum(['open', 'dropped']).optional(),
   })
   .meta({ id: 'PlanPatch' });
+
+/** Where the plans are to be had as a calendar file. */
+export const CALENDAR_PATH = '/api/plans.ics';
 
 /** What a plan, or one that is asked for, asks of the days. */
 export function jobOfPlan(

@@ -231,6 +231,12 @@ export function plannedStepWords(kind: PlannedStepKind): string {
   return PLANNED_STEP_WORDS[kind];
 }
 
+/** All that is done in one visit to the kitchen. */
+export function visitWords(kinds: readonly PlannedStepKind[]): string {
+  const [first = '', ...rest] = kinds.map(plannedStepWords);
+  return [first, ...rest.map((words) => words.toLowerCase())].join(', ');
+}
+
 /** What is wrong with a typed number, in words. */
 export function quantityWords(reading: Extract<QuantityReading, { ok: false }>): string {
   switch (reading.why) {

@@ -141,28 +141,30 @@ export function momentsOf(placed: Placed): Moments {
 
 /** A time someone must stand in the kitchen for a batch. */
 export interface Visit extends Window {
+  /** What the cook comes for. */
   key: 'weigh' | 'drain' | 'make';
+  /** All that is done before the cook can leave again. */
+  kinds: readonly PlannedStepKind[];
 }
 
 /** When someone must be in the kitchen: to start, to drain, and to blend until it is bottled. */
 export function visits(placed: Placed): Visit[] {
-  const span = (kinds: readonly PlannedStepKind[]): Window | null => {
-    const steps = placed.steps.filter(({ kind }) => kinds.includes(kind));
-    const first = steps[0];
-    const last = steps[steps.length - 1];
-    return first && last ? { fromMs: first.fromMs, toMs: last.toMs } : null;
-  };
   const all: Visit[] = [];
   for (const [key, kinds] of [
     ['weigh', ['weigh']],
     ['drain', ['drain']],
     ['make', ['blend', 'strain', 'bottle']],
   ] as const) {
-    const found = span(kinds);
+    const steps = placed.steps.filter(({ kind }) => (kinds as readonly string[]).includes(kind));
+    const first = steps[0];
+    const end = steps[steps.length - 1];
+    if (!first || !end) continue;
+    const found = { key, kinds: steps.map(({ kind }) => kind), fromMs: first.fromMs, toMs: end.toMs };
     const last = all[all.length - 1];
     // What follows at once is the same visit.
-    if (found && last && key === 'make' && found.fromMs === last.toMs) last.toMs = found.toMs;
-    if (found && last?.toMs !== found.toMs) all.push({ key, ...found });
+    if (last && key === 'make' && found.fromMs === last.toMs) {
+      all[all.length - 1] = { ...last, kinds: [...last.kinds, ...found.kinds], toMs: found.toMs };
+    } else all.push(found);
   }
   return all;
 }

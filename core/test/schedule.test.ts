@@ -281,6 +281,11 @@ test('moments lead back to the same placement, and visits are when someone must 
           true,
         );
       }
+      // Each is done in one of the visits, in order, and no two visits touch at the blades.
+      expect(visits(placed).flatMap(({ kinds }) => kinds)).toEqual(stands.map(({ kind }) => kind));
+      for (const [i, visit] of visits(placed).entries()) {
+        if (visit.key === 'make') expect(visit.fromMs).not.toBe(visits(placed)[i - 1]?.toMs);
+      }
     }),
     { numRuns: 60 },
   );

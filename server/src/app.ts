@@ -1,4 +1,4 @@
-import { ProblemSchema, ROUTES } from '@humble-churn/contract';
+import { CALENDAR_PATH, ProblemSchema, ROUTES } from '@humble-churn/contract';
 import { predict } from '@humble-churn/core';
 import type { ErrorRequestHandler, Express } from 'express';
 import express from 'express';
@@ -92,7 +92,7 @@ export function createApp(db: Db, siteDir: string): Express {
     show: (from, planId) => viewPlan(from, planId),
   });
   serve(app, ROUTES.changePlan, ({ params, body, now }) => changePlan(db, params.planId, body, now));
-  app.get('/api/plans.ics', async (_request, response) => {
+  app.get(CALENDAR_PATH, async (_request, response) => {
     response
       .type('text/calendar; charset=utf-8')
       .set('Content-Disposition', 'attachment; filename="humble-churn.ics"')

@@ -1,4 +1,5 @@
 import type { Plan } from '@humble-churn/contract';
+import { visitWords } from '@humble-churn/contract';
 import type { Placed, Visit } from '@humble-churn/core';
 import { visits } from '@humble-churn/core';
 import ICAL from 'ical.js';
@@ -15,18 +16,31 @@ export interface ToldPlan {
   placed: Placed;
 }
 
-function visitWords(key: Visit['key'], { recipe, soakedAlready }: Plan): { name: string; what: string } {
+const KEYS = ['weigh', 'drain', 'make'] as const;
+
+function eventWords({ key, kinds }: Visit, { recipe, soakedAlready }: Plan): { name: string; what: string } {
+  const what = `${visitWords(kinds)}.`;
+  if (kinds.includes('blend')) return { name: `Make ${recipe.name}`, what: `${what} Then into the fridge.` };
+  if (key === 'drain') return { name: `Drain the nuts: ${recipe.name}`, what };
   const soaks = recipe.soak.method !== 'none' && !soakedAlready;
-  switch (key) {
-    case 'weigh':
-      return soaks
-        ? { name: `Start the soak: ${recipe.name}`, what: 'Weigh the nuts, cover them well, start the soak.' }
-        : { name: `Make ${recipe.name}`, what: 'Weigh, blend, strain and bottle.' };
-    case 'drain':
-      return { name: `Drain the nuts: ${recipe.name}`, what: 'Drain, rinse until the water runs clear.' };
-    case 'make':
-      return { name: `Make ${recipe.name}`, what: 'Blend, strain, bottle, and into the fridge.' };
-  }
+  return soaks
+    ? { name: `Start the soak: ${recipe.name}`, what: `${what} Cover the nuts well, start the soak.` }
+    : { name: `Weigh: ${recipe.name}`, what };
+}
+
+/**
+ * The visits a plan is told by. One that fell to another when the plan was moved is told as cancelled: a calendar may
+ * have read it before.
+ */
+function toldVisits({ plan, placed }: ToldPlan): (Visit & { cancelled: boolean })[] {
+  const all = visits(placed);
+  const dropped = plan.status === 'dropped';
+  const first = all[0];
+  return KEYS.flatMap((key) => {
+    const visit = all.find((one) => one.key === key);
+    if (visit) return [{ ...visit, cancelled: dropped }];
+    return first && plan.revision > 0 ? [{ ...first, key, cancelled: true }] : [];
+  });
 }
 
 function utc(ms: number): ICAL.Time {
@@ -44,9 +58,11 @@ export function calendarOf(told: readonly ToldPlan[]): string {
   calendar.addPropertyWithValue('version', '2.0');
   calendar.addPropertyWithValue('calscale', 'GREGORIAN');
   calendar.addPropertyWithValue('method', 'PUBLISH');
-  for (const { plan, placed } of told) {
-    for (const { key, fromMs, toMs } of visits(placed)) {
-      const { name, what } = visitWords(key, plan);
+  for (const one of told) {
+    const { plan } = one;
+    for (const visit of toldVisits(one)) {
+      const { key, fromMs, toMs, cancelled } = visit;
+      const { name, what } = eventWords(visit, plan);
       const event = new ICAL.Component('vevent');
       event.addPropertyWithValue('uid', `${plan.id}-${key}@${UID_DOMAIN}`);
       event.addPropertyWithValue('sequence', plan.revision);
@@ -56,7 +72,7 @@ export function calendarOf(told: readonly ToldPlan[]): string {
       event.addPropertyWithValue('dtend', utc(toMs));
       event.addPropertyWithValue('summary', name);
       event.addPropertyWithValue('description', what);
-      event.addPropertyWithValue('status', plan.status === 'dropped' ? 'CANCELLED' : 'CONFIRMED');
+      event.addPropertyWithValue('status', cancelled ? 'CANCELLED' : 'CONFIRMED');
       event.addPropertyWithValue('transp', 'OPAQUE');
       const alarm = new ICAL.Component('valarm');
       alarm.addPropertyWithValue('action', 'DISPLAY');

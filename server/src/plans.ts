@@ -144,7 +144,7 @@ export async function makePlan(db: Db, body: z.output<typeof NewPlanSchema>, now
   const { recipe, glassAt, fresh, soakedAlready } = body;
   const prediction = predict(recipe, kitchen, own);
   if (!prediction.ok) throw notComputable(prediction.refusal, ['recipe']);
-  const id = randomUUID();
+  const id = body.planId ?? randomUUID();
   const asked: Asked = {
     id,
     recipe,
@@ -154,18 +154,25 @@ export async function makePlan(db: Db, body: z.output<typeof NewPlanSchema>, now
     soakedAlready,
   };
   const moments = body.moments ? coreMoments(body.moments) : await fitted(db, asked, own, now);
-  await db.insert(plans).values({
-    id,
-    createdAt: now,
-    changedAt: now,
-    timeZone: kitchen.timeZone,
-    glassAt: new Date(glassAt),
-    fresh,
-    soakedAlready,
-    ...momentColumns(moments),
-    recipe,
-    prediction: prediction.value,
-  });
+  const made = await db
+    .insert(plans)
+    .values({
+      id,
+      createdAt: now,
+      changedAt: now,
+      timeZone: kitchen.timeZone,
+      glassAt: new Date(glassAt),
+      fresh,
+      soakedAlready,
+      ...momentColumns(moments),
+      recipe,
+      prediction: prediction.value,
+    })
+    .onConflictDoNothing()
+    .returning();
+  if (made.length === 0) {
+    throw new ProblemError('conflict', 'This plan has already been kept.', { reason: 'id-taken' });
+  }
   return id;
 }
 

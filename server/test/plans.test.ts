@@ -1,3 +1,4 @@
+import { randomUUID } from 'node:crypto';
 import { BatchSchema, PlanListSchema, PlanSchema, coreEvent, coreMoments } from '@humble-churn/contract';
 import { batchState } from '@humble-churn/core';
 import ICAL from 'ical.js';
@@ -32,6 +33,8 @@ async function makePlan(glassAt: string, more: object = {}) {
 interface Told {
   uid: string;
   sequence: number;
+  summary: string;
+  description: string;
   status: string;
   startMs: number;
   endMs: number;
@@ -49,6 +52,8 @@ async function calendar(): Promise<Map<string, Told>> {
     return {
       uid: event.uid,
       sequence: event.sequence,
+      summary: event.summary,
+      description: event.description,
       status: String(one.getFirstPropertyValue('status')),
       startMs: event.startDate.toUnixTime() * 1000,
       endMs: event.endDate.toUnixTime() * 1000,
@@ -100,6 +105,24 @@ describe('plans', () => {
   ])('with %s are not understood', async (_name, change) => {
     const { status } = await server.create('/api/plans', { recipe: FRIDGE, ...change });
     expect(status).toBe(400);
+  });
+
+  test('kept on a device while the server was away have its id, and are there once', async () => {
+    const planId = randomUUID();
+    const body = { recipe: FRIDGE, glassAt: glassIn(5), planId };
+    const key = randomUUID();
+    const first = await server.create('/api/plans', body, key);
+    expect(first.status).toBe(201);
+    // The answer got lost: told again.
+    const again = await server.create('/api/plans', body, key);
+    expect(again.body).toEqual(first.body);
+    expect(PlanSchema.parse(again.body).id).toBe(planId);
+    const taken = await server.create('/api/plans', body);
+    expect(taken.status).toBe(409);
+    expect(taken.body).toMatchObject({ code: 'conflict', reason: 'id-taken' });
+    const { plans } = PlanListSchema.parse((await server.get('/api/plans')).body);
+    expect(plans.filter(({ id }) => id === planId)).toHaveLength(1);
+    expect((await server.call('PATCH', `/api/plans/${planId}`, { status: 'dropped' })).status).toBe(200);
   });
 
   test('can be moved, dropped and taken up again; every change counts', async () => {
@@ -163,6 +186,32 @@ describe('the calendar file', () => {
     expect(third.length).toBeGreaterThan(0);
     expect(third.every(({ status }) => status === 'CANCELLED')).toBe(true);
     expect(third.every(({ sequence }) => sequence === 2)).toBe(true);
+  });
+
+  test('a visit that a move makes part of another is taken away, and the other says all that is done', async () => {
+    const glassAt = glassIn(6);
+    const glassMs = Date.parse(glassAt);
+    const byHand = (drainMs: number, blendMs: number) => ({
+      weighAt: new Date(drainMs - 9 * H).toISOString(),
+      drainAt: new Date(drainMs).toISOString(),
+      blendAt: new Date(blendMs).toISOString(),
+    });
+    const drainMs = glassMs - 8 * H;
+    const { plan } = await makePlan(glassAt, { moments: byHand(drainMs, drainMs + 2 * H) });
+    const told = async (key: string) => (await calendar()).get(`${plan?.id}-${key}@humble-churn`);
+    const apart = await told('drain');
+    expect(apart).toMatchObject({
+      startMs: drainMs,
+      status: 'CONFIRMED',
+      summary: 'Drain the nuts: Almond milk',
+    });
+    expect((await told('make'))?.startMs).toBe(drainMs + 2 * H);
+    await server.call('PATCH', `/api/plans/${plan?.id}`, { moments: byHand(drainMs, apart?.endMs ?? 0) });
+    const together = await told('drain');
+    expect(together).toMatchObject({ startMs: drainMs, status: 'CONFIRMED', summary: 'Make Almond milk' });
+    expect(together?.description).toBe('Drain and rinse, blend, strain, bottle. Then into the fridge.');
+    expect(together?.endMs).toBeGreaterThan(apart?.endMs ?? Infinity);
+    expect(await told('make')).toMatchObject({ status: 'CANCELLED', sequence: 1 });
   });
 
   test('lines are no longer than the format lets them be, and end as it asks', async () => {

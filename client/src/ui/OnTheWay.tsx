@@ -1,6 +1,7 @@
 import { useEffect, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
-import { useRefused, useWaiting } from '../wire/queries';
+import { useRefused } from '../wire/queries';
+import { useWaiting } from '../wire/sending';
 import { useAway } from '../wire/reach';
 import { entryWords } from '../wire/entryWords';
 import { Button } from './Button';
@@ -11,10 +12,7 @@ import { SPACE, useColours } from './theme';
 /** An entry that takes no longer than this is not worth a word, ms. */
 const PATIENCE_MS = 1200;
 
-/**
- * Says when the server is away and what waits for it, and what it did not take. At the foot of the screen and over it:
- * it comes and goes without moving anything under a finger.
- */
+/** Says when the server is away and what waits for it, and what it did not take. */
 export function OnTheWay() {
   const colour = useColours();
   const away = useAway();
@@ -32,7 +30,7 @@ export function OnTheWay() {
           ? `${entries} on the way to the server.`
           : null;
   return (
-    <View style={styles.foot} pointerEvents="box-none">
+    <>
       <View role="status" aria-live="polite" pointerEvents="none">
         {words !== null && (
           <View style={[styles.strip, { backgroundColor: colour.brassSoft, borderColor: colour.brass }]}>
@@ -56,7 +54,7 @@ export function OnTheWay() {
           <Button label="Seen" kind="quiet" onPress={() => forget(entry)} />
         </View>
       ))}
-    </View>
+    </>
   );
 }
 
@@ -72,7 +70,6 @@ function useSlow(key: string | undefined): boolean {
 }
 
 const styles = StyleSheet.create({
-  foot: { position: 'absolute', left: 0, right: 0, bottom: 0 },
   strip: {
     flexDirection: 'row',
     alignItems: 'center',

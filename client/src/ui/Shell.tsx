@@ -5,6 +5,7 @@ import type { Place } from './places';
 import { DAYS, KITCHEN, PLACES } from './places';
 import { OnTheWay } from './OnTheWay';
 import { Shortcuts } from './Shortcuts';
+import { ToastPlace } from './Toast';
 import { Words } from './Words';
 import { SPACE, WIDE_FROM_PX, useColours } from './theme';
 
@@ -23,7 +24,10 @@ export function Shell({ children }: { children: ReactNode }) {
       {wide && <Nav places={places} rail />}
       <View style={styles.screen}>
         {children}
-        <OnTheWay />
+        <View style={styles.foot} pointerEvents="box-none">
+          <ToastPlace />
+          <OnTheWay />
+        </View>
       </View>
       {!wide && <Nav places={places} rail={false} />}
       <Shortcuts />
@@ -81,6 +85,8 @@ const styles = StyleSheet.create({
   shell: { flex: 1, minHeight: 0 },
   wide: { flexDirection: 'row' },
   screen: { flex: 1, minWidth: 0, minHeight: 0 },
+  // Over the screen: what is said here comes and goes without moving anything under a finger.
+  foot: { position: 'absolute', left: 0, right: 0, bottom: 0 },
   rail: { width: 190, padding: SPACE.medium, gap: SPACE.tight, borderRightWidth: 1 },
   brand: { paddingVertical: SPACE.medium, paddingHorizontal: SPACE.small },
   bar: { flexDirection: 'row', borderTopWidth: 1, paddingHorizontal: SPACE.hair },

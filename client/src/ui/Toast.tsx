@@ -12,6 +12,10 @@ interface Said {
 }
 
 const ToastContext = createContext<(said: Said) => void>(() => undefined);
+const SaidContext = createContext<{ said: Said | null; end: () => void }>({
+  said: null,
+  end: () => undefined,
+});
 
 /** Says what just happened, with a way to take it back. */
 export function useToast(): (said: Said) => void {
@@ -21,7 +25,6 @@ export function useToast(): (said: Said) => void {
 const SHOWN_MS = 8000;
 
 export function ToastHost({ children }: { children: ReactNode }) {
-  const colour = useColours();
   const [said, setSaid] = useState<Said | null>(null);
   const timer = useRef<ReturnType<typeof setTimeout> | undefined>(undefined);
   const say = useCallback((next: Said) => {
@@ -29,35 +32,43 @@ export function ToastHost({ children }: { children: ReactNode }) {
     setSaid(next);
     timer.current = setTimeout(() => setSaid(null), SHOWN_MS);
   }, []);
-  const value = useMemo(() => say, [say]);
-  const undo = said?.undo;
+  const shown = useMemo(() => ({ said, end: () => setSaid(null) }), [said]);
   return (
-    <ToastContext.Provider value={value}>
-      {children}
-      <View style={styles.place} pointerEvents="box-none" role="status" aria-live="polite">
-        {said && (
-          <View style={[styles.toast, { backgroundColor: colour.surface, borderColor: colour.kelp }]}>
-            <Words style={styles.words}>{said.words}</Words>
-            {undo && (
-              <Button
-                label="Undo"
-                icon={Undo2}
-                kind="quiet"
-                onPress={() => {
-                  setSaid(null);
-                  undo();
-                }}
-              />
-            )}
-          </View>
-        )}
-      </View>
+    <ToastContext.Provider value={say}>
+      <SaidContext.Provider value={shown}>{children}</SaidContext.Provider>
     </ToastContext.Provider>
   );
 }
 
+/** Where it is said. */
+export function ToastPlace() {
+  const colour = useColours();
+  const { said, end } = useContext(SaidContext);
+  const undo = said?.undo;
+  return (
+    <View style={styles.place} pointerEvents="box-none" role="status" aria-live="polite">
+      {said && (
+        <View style={[styles.toast, { backgroundColor: colour.surface, borderColor: colour.kelp }]}>
+          <Words style={styles.words}>{said.words}</Words>
+          {undo && (
+            <Button
+              label="Undo"
+              icon={Undo2}
+              kind="quiet"
+              onPress={() => {
+                end();
+                undo();
+              }}
+            />
+          )}
+        </View>
+      )}
+    </View>
+  );
+}
+
 const styles = StyleSheet.create({
-  place: { position: 'absolute', left: 0, right: 0, bottom: 84, alignItems: 'center', padding: SPACE.small },
+  place: { alignItems: 'center', padding: SPACE.medium },
   toast: {
     flexDirection: 'row',
     alignItems: 'center',

@@ -3,7 +3,7 @@ import { useQueryClient } from '@tanstack/react-query';
 import { useEffect } from 'react';
 import { call } from './call';
 import { noteServerTime, whenClockJumps } from './clock';
-import { hearOtherTabs } from './queries';
+import { hearOtherTabs } from './sending';
 import { useAway } from './reach';
 
 const ASK_EVERY_MS = 2500;

@@ -70,3 +70,19 @@ export async function call<P extends Shape, Q extends Shape, B extends Shape, R 
   const problem = ProblemSchema.safeParse(said);
   throw problem.success ? new ServerSaidNo(problem.data) : new ServerOutOfReach();
 }
+
+/** Fetches a file that is there for other programs, as it is. */
+export async function fetchText(path: string): Promise<string> {
+  let response: Response;
+  let text: string;
+  try {
+    response = await fetch(path);
+    text = await response.text();
+  } catch {
+    noteReach(false);
+    throw new ServerOutOfReach();
+  }
+  noteReach(true);
+  if (!response.ok) throw new ServerOutOfReach();
+  return text;
+}

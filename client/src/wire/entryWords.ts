@@ -1,7 +1,13 @@
 import type { Entry, Sayable } from './outbox';
+import { isOfPlan } from './outbox';
 
 /** What an entry was, without the batch at hand: for one that the server did not take. */
-export function entryWords({ begins, happenings }: Entry): string {
+export function entryWords(entry: Entry): string {
+  if (isOfPlan(entry)) {
+    const done = entry.makes ? 'kept' : entry.changes.status === 'dropped' ? 'dropped' : 'changed';
+    return `the plan for ${entry.plan.recipe.name}, ${done}`;
+  }
+  const { begins, happenings } = entry;
   return begins ? `the start of ${begins.batch.recipe.name}` : happenings.map(happeningKind).join(', ');
 }
 

@@ -1,4 +1,12 @@
-import { HappeningSchema, NewBatchSchema, PlannedSchema, TimeZoneSchema } from '@humble-churn/contract';
+import {
+  HappeningSchema,
+  NewBatchSchema,
+  NewPlanSchema,
+  PlanPatchSchema,
+  PlanSchema,
+  PlannedSchema,
+  TimeZoneSchema,
+} from '@humble-churn/contract';
 import { z } from 'zod';
 import type { Mark } from './clock';
 import { markNow, serverNowMs, sinceMs } from './clock';
@@ -11,13 +19,11 @@ export const BeginningSchema = z.object({
   timeZone: TimeZoneSchema,
 });
 
-/**
- * Entries on their way to the server. Each is written to the device before anything is sent, under a key of its own,
- * so that neither a closed tab nor a second one can lose it, and is struck off when the server has answered.
- */
-const EntrySchema = z.object({
-  /** Also the Idempotency-Key: sent twice, it is still one entry. */
-  key: z.uuid(),
+/** Also the Idempotency-Key: sent twice, it is still one entry. */
+const KEY = z.uuid();
+
+const BatchEntrySchema = z.object({
+  key: KEY,
   order: z.number(),
   batchId: z.uuid(),
   /** The batch it begins; null for an entry to a log. */
@@ -29,12 +35,37 @@ const EntrySchema = z.object({
   wallMs: z.number(),
 });
 
-export type Entry = z.output<typeof EntrySchema>;
-export type Sayable = Entry['happenings'][number];
+/** A plan made, moved, dropped or taken up again. */
+const PlanEntrySchema = z.object({
+  key: KEY,
+  order: z.number(),
+  planId: z.uuid(),
+  /** What makes it; null where there is something to change. */
+  makes: NewPlanSchema.nullable(),
+  changes: PlanPatchSchema,
+  /** The plan as it then stands, as this device reckons. */
+  plan: PlanSchema,
+});
 
-const RefusedSchema = EntrySchema.extend({ why: z.string() });
+/**
+ * Entries on their way to the server. Each is written to the device before anything is sent, under a key of its own,
+ * so that neither a closed tab nor a second one can lose it, and is struck off when the server has answered.
+ */
+const EntrySchema = z.union([BatchEntrySchema, PlanEntrySchema]);
+
+export type BatchEntry = z.output<typeof BatchEntrySchema>;
+export type PlanEntry = z.output<typeof PlanEntrySchema>;
+export type Entry = BatchEntry | PlanEntry;
+export type Sayable = BatchEntry['happenings'][number];
+
+const WHY = { why: z.string() };
+const RefusedSchema = z.union([BatchEntrySchema.extend(WHY), PlanEntrySchema.extend(WHY)]);
 /** An entry that the server did not take, with its reason. */
 export type Refused = z.output<typeof RefusedSchema>;
+
+export function isOfPlan<E extends Entry>(entry: E): entry is Extract<E, { planId: string }> {
+  return 'planId' in entry;
+}
 
 const WAITING = 'humble-churn.waiting.';
 const REFUSED = 'humble-churn.refused.';
@@ -74,14 +105,17 @@ export function refusedEntries(): Refused[] {
 
 const marks = new Map<string, Mark>();
 
-type Said = Pick<Entry, 'key' | 'batchId' | 'begins' | 'happenings'>;
+function nextOrder(): number {
+  return Math.max(0, ...waitingEntries().map((entry) => entry.order)) + 1;
+}
 
-function keep(said: Said): Entry {
-  const orders = waitingEntries().map((entry) => entry.order);
+type Said = Pick<BatchEntry, 'key' | 'batchId' | 'begins' | 'happenings'>;
+
+function keep(said: Said): BatchEntry {
   const mark = markNow();
-  const entry: Entry = {
+  const entry: BatchEntry = {
     ...said,
-    order: Math.max(0, ...orders) + 1,
+    order: nextOrder(),
     ids: said.happenings.map(() => crypto.randomUUID()),
     atMs: serverNowMs(),
     wallMs: mark.wallMs,
@@ -92,17 +126,24 @@ function keep(said: Said): Entry {
 }
 
 /** Writes an entry down. From here on it is kept, unless the browser refuses: then only as long as the page. */
-export function writeDown(batchId: string, happenings: readonly Sayable[]): Entry {
+export function writeDown(batchId: string, happenings: readonly Sayable[]): BatchEntry {
   return keep({ key: crypto.randomUUID(), batchId, begins: null, happenings: [...happenings] });
 }
 
 /** Writes down that a batch is begun. Its id is also its key: begun twice, it is still one batch. */
-export function writeBeginning(batchId: string, begins: z.output<typeof BeginningSchema>): Entry {
+export function writeBeginning(batchId: string, begins: z.output<typeof BeginningSchema>): BatchEntry {
   return keep({ key: batchId, batchId, begins, happenings: [] });
 }
 
+/** Writes down what becomes of a plan. */
+export function writePlan(said: Omit<PlanEntry, 'key' | 'order' | 'planId'>): PlanEntry {
+  const entry: PlanEntry = { ...said, key: crypto.randomUUID(), order: nextOrder(), planId: said.plan.id };
+  keepOnDevice(WAITING + entry.key, entry);
+  return entry;
+}
+
 /** How long ago an entry was said, ms. Across a reload only the wall clock can tell. */
-export function agoMs(entry: Entry): number {
+export function agoMs(entry: BatchEntry): number {
   const mark = marks.get(entry.key);
   return Math.max(0, Math.round(mark ? sinceMs(mark) : Date.now() - entry.wallMs));
 }

@@ -1,22 +1,41 @@
-import type { NewPlanSchema, Plan, PlanList, PlanPatchSchema } from '@humble-churn/contract';
-import { ROUTES, coreMoments } from '@humble-churn/contract';
-import type { PlanOnAgenda } from '@humble-churn/core';
+import type { Plan, PlanList, PlanPatchSchema } from '@humble-churn/contract';
+import {
+  CALENDAR_PATH,
+  PlannedPredictionSchema,
+  ROUTES,
+  coreMoments,
+  fromInstant,
+  toInstant,
+  wireMoments,
+} from '@humble-churn/contract';
+import type { Moments, PlanOnAgenda, Prediction, Recipe } from '@humble-churn/core';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useMemo } from 'react';
 import type { z } from 'zod';
-import { call } from './call';
-import { noteServerTime } from './clock';
+import { call, fetchText } from './call';
+import { noteServerTime, serverNowMs } from './clock';
 import type { Entry } from './outbox';
-import { useWaiting } from './queries';
+import { isOfPlan, writePlan } from './outbox';
+import { wireRecipe } from './queries';
+import { saveFile } from './savedFile';
+import { send, useWaiting } from './sending';
+
+type PlanPatch = z.input<typeof PlanPatchSchema>;
 
 function plansOf(list: PlanList): Plan[] {
   return list.plans;
 }
 
-/** Begun on this device while the server is away, a plan is no plan any more. */
-export function notBegun<P extends { id: string }>(plans: readonly P[], waiting: readonly Entry[]): P[] {
-  const begun = new Set(waiting.map(({ begins }) => begins?.batch.planId));
-  return plans.filter(({ id }) => !begun.has(id));
+/** Plans with all that waits for the server: kept, moved, dropped, or begun and so no plans any more. */
+export function withWaitingPlans(plans: readonly Plan[], waiting: readonly Entry[]): Plan[] {
+  const byId = new Map(plans.map((plan) => [plan.id, plan]));
+  for (const entry of waiting) {
+    if (isOfPlan(entry)) byId.set(entry.planId, entry.plan);
+    else if (entry.begins) byId.delete(entry.begins.batch.planId ?? '');
+  }
+  return [...byId.values()]
+    .filter(({ status }) => status === 'open')
+    .sort((a, b) => fromInstant(a.glassAt) - fromInstant(b.glassAt));
 }
 
 /** Plans that have not been begun or dropped, the soonest glass first. */
@@ -33,7 +52,7 @@ export function usePlans() {
     refetchInterval: 20_000,
   });
   const { data } = query;
-  const plans = useMemo(() => data && notBegun(data, waiting), [data, waiting]);
+  const plans = useMemo(() => data && withWaitingPlans(data, waiting), [data, waiting]);
   return { error: query.error, refetch: query.refetch, data: plans };
 }
 
@@ -45,23 +64,52 @@ export function plansOnAgenda(plans: readonly Plan[]): PlanOnAgenda[] {
   }));
 }
 
-type NewPlan = z.input<typeof NewPlanSchema>;
-type PlanPatch = z.input<typeof PlanPatchSchema>;
-
-export function useMakePlan() {
-  const client = useQueryClient();
-  return useMutation({
-    mutationFn: ({ plan, key }: { plan: NewPlan; key: string }) =>
-      call(ROUTES.makePlan, { body: plan, idempotencyKey: key }),
-    onSuccess: () => client.invalidateQueries({ queryKey: ['plans'] }),
-  });
+/** A plan before it is kept. */
+interface Wanted {
+  recipe: Recipe;
+  prediction: Prediction;
+  glassMs: number;
+  fresh: boolean;
+  soakedAlready: boolean;
+  moments: Moments;
 }
 
-export function useChangePlan() {
+/** Plans count at once. Like all that is entered they go to the server when it answers, in the order they were made. */
+export function usePlanning() {
   const client = useQueryClient();
-  return useMutation({
-    mutationFn: ({ planId, patch }: { planId: string; patch: PlanPatch }) =>
-      call(ROUTES.changePlan, { params: { planId }, body: patch }),
-    onSettled: () => client.invalidateQueries({ queryKey: ['plans'] }),
+  return {
+    make: ({ recipe, prediction, glassMs, fresh, soakedAlready, moments }: Wanted): Plan => {
+      const makes = {
+        recipe: wireRecipe(recipe),
+        ownIngredients: [],
+        glassAt: toInstant(glassMs),
+        fresh,
+        soakedAlready,
+        moments: wireMoments(moments),
+      };
+      const plan: Plan = {
+        ...makes,
+        id: crypto.randomUUID(),
+        prediction: PlannedPredictionSchema.parse(prediction),
+        status: 'open',
+        batchId: null,
+        revision: 0,
+        changedAt: toInstant(serverNowMs()),
+      };
+      send(client, writePlan({ makes, changes: {}, plan }));
+      return plan;
+    },
+    change: (plan: Plan, changes: Pick<PlanPatch, 'moments' | 'status'>): void =>
+      send(client, writePlan({ makes: null, changes, plan: { ...plan, ...changes } })),
+  };
+}
+
+/** The plans as a file for calendars, as the server tells them; not while some have yet to reach it. */
+export function useCalendarFile() {
+  const unsent = useWaiting().some(isOfPlan);
+  const { mutate, isPending, error } = useMutation({
+    mutationFn: () => fetchText(CALENDAR_PATH),
+    onSuccess: (text) => saveFile(text, 'humble-churn.ics', 'text/calendar'),
   });
+  return { save: () => mutate(), isPending, error, unsent };
 }

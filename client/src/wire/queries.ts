@@ -2,36 +2,31 @@ import type { Batch, BatchList, Kitchen, KitchenPatch, PackFiguresWire } from '@
 import { ROUTES, coreEvent, fromInstant } from '@humble-churn/contract';
 import type { BatchEvent, BatchState, FridgeReading, OwnIngredient, Recipe } from '@humble-churn/core';
 import { batchState, eventRefusal, lastTap, opening, standing } from '@humble-churn/core';
-import type { MutationOptions, RefetchOptions } from '@tanstack/react-query';
+import type { RefetchOptions } from '@tanstack/react-query';
 import {
   QueryClient,
   useInfiniteQuery,
   useIsRestoring,
   useMutation,
-  useMutationState,
   useQuery,
   useQueryClient,
 } from '@tanstack/react-query';
 import { useEffect, useEffectEvent, useMemo, useState } from 'react';
 import { ServerOutOfReach, call } from './call';
 import { noteServerTime } from './clock';
-import { isAway } from './reach';
-import type { Entry, Refused, Sayable } from './outbox';
+import type { BatchEntry, Entry, Refused, Sayable } from './outbox';
 import {
   BeginningSchema,
-  agoMs,
   forgetRefused,
-  keepRefused,
-  onOtherTabsEntry,
+  isOfPlan,
   refusedEntries,
-  strikeOff,
-  waitingEntries,
   writeBeginning,
   writeDown,
 } from './outbox';
+import { isAway } from './reach';
+import { ENTRY, entryMutation, pendingEntries, putNewBatch, send, useWaiting } from './sending';
 
 const MAX_TRIES = 3;
-const ENTRY = ['entry'];
 
 function tryAgain(failures: number, error: Error): boolean {
   return error instanceof ServerOutOfReach && failures < MAX_TRIES;
@@ -76,7 +71,7 @@ export function known(batch: Batch): KnownBatch | null {
 }
 
 /** A batch that was begun here and that the server does not know yet, as this device reckons it. */
-function begunHere({ batchId, begins, atMs }: Entry): KnownBatch | null {
+function begunHere({ batchId, begins, atMs }: BatchEntry): KnownBatch | null {
   if (!begins) return null;
   const events = [{ ...begins.planned, id: batchId, atMs }];
   const state = batchState(events);
@@ -87,7 +82,7 @@ function begunHere({ batchId, begins, atMs }: Entry): KnownBatch | null {
 export function withWaiting(batch: KnownBatch, entries: readonly Entry[]): KnownBatch {
   let { events, state, waiting } = batch;
   for (const entry of entries) {
-    if (entry.batchId !== batch.id || entry.begins) continue;
+    if (isOfPlan(entry) || entry.batchId !== batch.id || entry.begins) continue;
     // Answered already, but for a moment still on the list.
     if (events.some((event) => event.id === entry.ids[0])) continue;
     waiting++;
@@ -116,16 +111,8 @@ function knownList(list: BatchList): KnownBatch[] {
 /** Batches with all that waits for the server: those begun here, and what was said of each. */
 export function withBegun(batches: readonly KnownBatch[], waiting: readonly Entry[]): KnownBatch[] {
   const ids = new Set(batches.map(({ id }) => id));
-  const begun = waiting.filter(({ batchId }) => !ids.has(batchId)).map(begunHere);
+  const begun = waiting.map((entry) => (isOfPlan(entry) || ids.has(entry.batchId) ? null : begunHere(entry)));
   return [...begun.filter((batch) => batch !== null), ...batches].map((batch) => withWaiting(batch, waiting));
-}
-
-/** Entries that the server has not confirmed yet, oldest first. */
-export function useWaiting(): Entry[] {
-  return useMutationState({
-    filters: { mutationKey: ENTRY, status: 'pending' },
-    select: (mutation) => mutation.state.variables as Entry,
-  });
 }
 
 function knownKitchen(kitchen: Kitchen) {
@@ -266,15 +253,6 @@ export function wireOwn(own: readonly OwnIngredient[]) {
   return own.map((one) => ({ ...one, guessed: [...one.guessed] }));
 }
 
-/** What the server answered to an entry counts in the lists, too, before they are asked for again. */
-function putBatch(client: QueryClient, batch: Batch): void {
-  client.setQueryData(['batch', batch.id], batch);
-  client.setQueryData<BatchList>(
-    ['batches', 'active'],
-    (list) => list && { ...list, batches: list.batches.map((one) => (one.id === batch.id ? batch : one)) },
-  );
-}
-
 interface NewBatch {
   recipe: Recipe;
   own: readonly OwnIngredient[];
@@ -282,15 +260,6 @@ interface NewBatch {
   planId?: string;
   /** New for each batch, the same when the same tap is retried; it becomes the batch's id. */
   key: string;
-}
-
-/** Shows a new batch as the server answered it, before the lists are asked for again. */
-function putNewBatch(client: QueryClient, batch: Batch): void {
-  client.setQueryData(['batch', batch.id], batch);
-  client.setQueryData<BatchList>(['batches', 'active'], (list) => {
-    if (!list || list.batches.some(({ id }) => id === batch.id)) return list;
-    return { ...list, batches: [batch, ...list.batches] };
-  });
 }
 
 /**
@@ -308,7 +277,9 @@ export function useStartBatch() {
         batchId: key,
       };
       try {
-        if (isAway()) throw new ServerOutOfReach();
+        // Its plan goes first where that is still on its way.
+        const planUnsent = pendingEntries(client).some((entry) => isOfPlan(entry) && entry.planId === planId);
+        if (isAway() || planUnsent) throw new ServerOutOfReach();
         const batch = await call(ROUTES.startBatch, { body, idempotencyKey: key });
         noteServerTime(batch.serverTime);
         putNewBatch(client, batch);
@@ -329,86 +300,6 @@ export function useStartBatch() {
   });
 }
 
-/** Tried again this often while the server is silent, ms: soon at first. */
-const RETRY_MS = [400, 800, 1500, 2500];
-
-/** Entries go out one after another in the order they were made, and again until the server has answered. */
-function entryMutation(client: QueryClient): MutationOptions<Batch, Error, Entry> {
-  return {
-    scope: { id: 'entries' },
-    mutationFn: (entry) =>
-      entry.begins
-        ? call(ROUTES.startBatch, {
-            query: { agoMs: agoMs(entry) },
-            body: entry.begins.batch,
-            idempotencyKey: entry.key,
-          })
-        : call(ROUTES.recordEvents, {
-            params: { batchId: entry.batchId },
-            query: { agoMs: agoMs(entry) },
-            body: { happenings: entry.happenings, ids: entry.ids },
-            idempotencyKey: entry.key,
-          }),
-    retry: (_, error) => error instanceof ServerOutOfReach,
-    retryDelay: (failures) => RETRY_MS[Math.min(failures, RETRY_MS.length - 1)] ?? 2500,
-    networkMode: 'always',
-    onSuccess: (batch, entry) => {
-      noteServerTime(batch.serverTime);
-      if (entry.begins) putNewBatch(client, batch);
-      else putBatch(client, batch);
-      strikeOff(entry);
-    },
-    onError: (error, entry) => {
-      keepRefused(entry, error.message);
-      client.setQueryData(['refused'], refusedEntries());
-    },
-    // After a conflict, too: the screen then shows how things really stand.
-    onSettled: (_batch, _error, entry) => {
-      void client.invalidateQueries({ queryKey: ['batches'] });
-      void client.invalidateQueries({ queryKey: ['batch', entry.batchId] });
-      if (entry.begins) void client.invalidateQueries({ queryKey: ['plans'] });
-    },
-  };
-}
-
-function send(client: QueryClient, entry: Entry): void {
-  // Its way of being sent comes with the key. A refusal is told where all can see it.
-  client
-    .getMutationCache()
-    .build(
-      client,
-      client.defaultMutationOptions({ mutationKey: ENTRY }) as MutationOptions<Batch, Error, Entry>,
-    )
-    .execute(entry)
-    .catch(() => undefined);
-}
-
-/** Sends what an earlier visit to this page, or another tab of this device, wrote down and has not sent yet. */
-export function sendWaiting(client: QueryClient): void {
-  const pending = client.getMutationCache().findAll({ mutationKey: ENTRY, status: 'pending' });
-  const here = new Set(pending.map(({ state }) => (state.variables as Entry).key));
-  for (const entry of waitingEntries()) if (!here.has(entry.key)) send(client, entry);
-}
-
-/** An entry that another tab has not got rid of after this long is waiting for its server, ms. */
-const OTHER_TAB_MS = 1500;
-
-/** Takes over what another tab writes down while the server is away: shown here, too, and sent by whoever can. */
-export function hearOtherTabs(client: QueryClient): () => void {
-  const timers = new Set<ReturnType<typeof setTimeout>>();
-  const leave = onOtherTabsEntry(() => {
-    const timer = setTimeout(() => {
-      timers.delete(timer);
-      sendWaiting(client);
-    }, OTHER_TAB_MS);
-    timers.add(timer);
-  });
-  return () => {
-    leave();
-    for (const timer of timers) clearTimeout(timer);
-  };
-}
-
 /** Adds to the log of any batch, such as one that was started a moment ago. */
 export function useSayTo() {
   const client = useQueryClient();
@@ -420,7 +311,7 @@ export function useSayTo() {
 export function useRecord(batchId: string) {
   const client = useQueryClient();
   return {
-    say: (happenings: readonly Sayable[], onSaid?: () => void): Entry | null => {
+    say: (happenings: readonly Sayable[], onSaid?: () => void): BatchEntry | null => {
       if (happenings.length === 0) return null;
       const entry = writeDown(batchId, happenings);
       send(client, entry);

@@ -1,6 +1,7 @@
 import type { RecipeFile } from '@humble-churn/contract';
 import { RECIPE_FORMAT } from '@humble-churn/contract';
 import type { OwnIngredient, Prediction, Recipe } from '@humble-churn/core';
+import { saveFile } from '../../wire/savedFile';
 
 /** A recipe in its open form, its own ingredients with it so that it is whole elsewhere. */
 export function openForm(recipe: Recipe, own: readonly OwnIngredient[]): RecipeFile {
@@ -26,19 +27,9 @@ function fileName(name: string, ending: string): string {
   return `${plain === '' ? 'recipe' : plain}.${ending}`;
 }
 
-function saveText(text: string, name: string, type: string): void {
-  const url = URL.createObjectURL(new Blob([text], { type }));
-  const link = document.createElement('a');
-  link.href = url;
-  link.download = name;
-  link.click();
-  // The browser reads the address when the click has run its course.
-  setTimeout(() => URL.revokeObjectURL(url), 10_000);
-}
-
 export function writeOpenForm(recipe: Recipe, own: readonly OwnIngredient[]): void {
   const text = JSON.stringify(openForm(recipe, own), null, 2);
-  saveText(text, fileName(recipe.name, 'recipe.json'), 'application/json');
+  saveFile(text, fileName(recipe.name, 'recipe.json'), 'application/json');
 }
 
 export async function writeJsonLd(
@@ -48,5 +39,5 @@ export async function writeJsonLd(
 ): Promise<void> {
   const { toJsonLd } = await import('@humble-churn/contract/recipeJsonLd');
   const text = JSON.stringify(toJsonLd(openForm(recipe, own), prediction), null, 2);
-  saveText(text, fileName(recipe.name, 'jsonld'), 'application/ld+json');
+  saveFile(text, fileName(recipe.name, 'jsonld'), 'application/ld+json');
 }

@@ -5,6 +5,7 @@ import {
   planLimitWords,
   plannedStepWords,
   refusalWords,
+  visitWords,
   wireMoments,
 } from '@humble-churn/contract';
 import type { Plan } from '@humble-churn/contract';
@@ -44,16 +45,9 @@ import { useMemo, useState } from 'react';
 import { StyleSheet, View, useWindowDimensions } from 'react-native';
 import { serverNowMs, useNowMs } from '../../wire/clock';
 import { momentWords } from '../../wire/moments';
-import { useChangePlan, useMakePlan, usePlans } from '../../wire/plans';
+import { useCalendarFile, usePlanning, usePlans } from '../../wire/plans';
 import type { KnownBatch, KnownKitchen } from '../../wire/queries';
-import {
-  useActiveBatches,
-  useKitchen,
-  useOwnIngredients,
-  useSayTo,
-  useStartBatch,
-  wireRecipe,
-} from '../../wire/queries';
+import { useActiveBatches, useKitchen, useOwnIngredients, useSayTo, useStartBatch } from '../../wire/queries';
 import { useRecipes } from '../../wire/recipes';
 import type { BatchLook } from '../../ui/BatchBand';
 import { BatchBand, batchLooks } from '../../ui/BatchBand';
@@ -144,9 +138,10 @@ function Days({ batches, kitchen, plans, recipes, own }: Props) {
   const [moved, setMoved] = useState<Moments | null>(null);
   /** The kept plan that is being moved, rather than a new one made. */
   const [movingId, setMovingId] = useState<string | null>(null);
-  const make = useMakePlan();
+  /** The wish as it stood when a plan was kept or moved: not asked for again until the cook says so. */
+  const [settled, setSettled] = useState<{ wish: Wish; planId: string } | null>(null);
+  const planning = usePlanning();
   const toast = useToast();
-  const change = useChangePlan();
 
   const kept = useMemo(
     () =>
@@ -183,9 +178,11 @@ function Days({ batches, kitchen, plans, recipes, own }: Props) {
     () => daysUntil(wish.glassMs, kitchen, fromMs, taken),
     [wish.glassMs, kitchen, fromMs, taken],
   );
+  const settledPlan = (settled?.wish === wish && plans.find(({ id }) => id === settled.planId)) || null;
+  const isSettled = settledPlan !== null;
   const { refusal, asked } = useMemo(
-    () => askedFor(wish, choices, kitchen, own),
-    [wish, choices, kitchen, own],
+    () => (isSettled ? { refusal: null, asked: null } : askedFor(wish, choices, kitchen, own)),
+    [isSettled, wish, choices, kitchen, own],
   );
   const found = useMemo(() => (asked ? schedule([asked.job], days) : null), [asked, days]);
   const best = found?.ok === true ? (found.placed[0] ?? null) : null;
@@ -210,27 +207,13 @@ function Days({ batches, kitchen, plans, recipes, own }: Props) {
   };
 
   const keep = (recipe: Recipe, moments: Moments, glassMs: number, soakedAlready: boolean): void => {
-    make.mutate(
-      {
-        plan: {
-          recipe: wireRecipe(recipe),
-          glassAt: new Date(glassMs).toISOString(),
-          fresh: wish.fresh,
-          soakedAlready,
-          moments: wireMoments(moments),
-        },
-        key: crypto.randomUUID(),
-      },
-      {
-        onSuccess: (plan) => {
-          setMoved(null);
-          toast({
-            words: 'The plan is kept.',
-            undo: () => change.mutate({ planId: plan.id, patch: { status: 'dropped' } }),
-          });
-        },
-      },
-    );
+    const result = predict(recipe, kitchen, own);
+    if (!result.ok) return;
+    const { fresh } = wish;
+    const plan = planning.make({ recipe, prediction: result.value, glassMs, fresh, soakedAlready, moments });
+    setMoved(null);
+    setSettled({ wish, planId: plan.id });
+    toast({ words: 'The plan is kept.', undo: () => planning.change(plan, { status: 'dropped' }) });
   };
   return (
     <Screen title="Days" maxWidth={1100}>
@@ -292,30 +275,30 @@ function Days({ batches, kitchen, plans, recipes, own }: Props) {
           nowMs={nowMs}
           byHand={moved !== null}
           reset={moving ? 'Leave it as it was' : moved ? 'As worked out' : null}
-          busy={make.isPending || change.isPending}
-          error={(moving ? change.error : make.error)?.message ?? null}
           onReset={letGo}
           onKeep={() => {
             if (!moving) {
               keep(held.recipe, momentsOf(shown), wish.glassMs, false);
               return;
             }
-            const patch = { moments: wireMoments(momentsOf(shown)) };
-            const back = { moments: moving.plan.moments };
-            change.mutate(
-              { planId: held.id, patch },
-              {
-                onSuccess: () => {
-                  letGo();
-                  toast({
-                    words: 'The plan is moved.',
-                    undo: () => change.mutate({ planId: held.id, patch: back }),
-                  });
-                },
-              },
-            );
+            const { plan } = moving;
+            planning.change(plan, { moments: wireMoments(momentsOf(shown)) });
+            letGo();
+            setSettled({ wish, planId: plan.id });
+            toast({
+              words: 'The plan is moved.',
+              undo: () => planning.change(plan, { moments: plan.moments }),
+            });
           }}
         />
+      )}
+      {!moving && settledPlan && (
+        <Panel title={`${settledPlan.recipe.name}: kept`}>
+          <Words>It stands among the kept plans. For another one choose its milk, day or time above.</Words>
+          <View style={styles.row}>
+            <Button label="One more for the same glass" onPress={() => setSettled(null)} />
+          </View>
+        </Panel>
       )}
       {!moving && found && !found.ok && (
         <Panel title="It does not fit">
@@ -332,7 +315,6 @@ function Days({ batches, kitchen, plans, recipes, own }: Props) {
               }
             />
           ))}
-          {make.error && <Notice kind="error">{make.error.message}</Notice>}
         </Panel>
       )}
       <Kept
@@ -420,20 +402,18 @@ function Ribbon({
   );
 }
 
-const VISIT_WORDS = { weigh: 'Weigh', drain: 'Drain and rinse', make: 'Blend, strain, bottle' } as const;
-
 function Visits({ placed, kitchen, nowMs }: { placed: Placed; kitchen: KnownKitchen; nowMs: number }) {
   const soak = placed.steps.find(({ kind }) => kind === 'soak');
   const at = (ms: number): string => momentWords(ms, nowMs, kitchen.timeZone);
   return (
     <View style={styles.visits}>
-      {visits(placed).map(({ key, fromMs, toMs }) => (
+      {visits(placed).map(({ key, kinds, fromMs, toMs }) => (
         <View key={key} style={styles.visit}>
           <Words kind="strong" style={styles.when}>
             {at(fromMs)}
           </Words>
-          <Words style={styles.what}>
-            {VISIT_WORDS[key]}
+          <Words style={styles.doing}>
+            {visitWords(kinds)}
             {key === 'weigh' && soak
               ? `, then it soaks ${shownDuration((soak.toMs - soak.fromMs) / 1000)}`
               : `, ${shownDuration((toMs - fromMs) / 1000)}`}
@@ -444,7 +424,7 @@ function Visits({ placed, kitchen, nowMs }: { placed: Placed; kitchen: KnownKitc
         <Words kind="strong" style={styles.when}>
           {at(placed.readyMs)}
         </Words>
-        <Words style={styles.what}>Ready to drink</Words>
+        <Words style={styles.doing}>Ready to drink</Words>
       </View>
     </View>
   );
@@ -469,8 +449,6 @@ function Proposal({
   nowMs,
   byHand,
   reset,
-  busy,
-  error,
   onReset,
   onKeep,
 }: {
@@ -483,8 +461,6 @@ function Proposal({
   byHand: boolean;
   /** What takes the moving back; null while there is nothing to take back. */
   reset: string | null;
-  busy: boolean;
-  error: string | null;
   onReset: () => void;
   onKeep: () => void;
 }) {
@@ -500,9 +476,8 @@ function Proposal({
         ))}
         {byHand && broken.length === 0 && <Words tone="kelp">Moved by hand; it still fits.</Words>}
       </View>
-      {error !== null && <Notice kind="error">{error}</Notice>}
       <View style={styles.row}>
-        <Button label="Keep this plan" kind="main" icon={Check} counter busy={busy} onPress={onKeep} />
+        <Button label="Keep this plan" kind="main" icon={Check} counter onPress={onKeep} />
         {reset !== null && <Button label={reset} icon={Undo2} counter onPress={onReset} />}
       </View>
     </Panel>
@@ -579,7 +554,8 @@ function Kept({
   nowMs: number;
   onMove: (planId: string) => void;
 }) {
-  const change = useChangePlan();
+  const planning = usePlanning();
+  const calendar = useCalendarFile();
   const start = useStartBatch();
   const sayTo = useSayTo();
   const router = useRouter();
@@ -593,9 +569,7 @@ function Kept({
           keeps jug, bag and bowls free for it.
         </Words>
       )}
-      {(change.error ?? start.error) && (
-        <Notice kind="error">{(change.error ?? start.error)?.message ?? ''}</Notice>
-      )}
+      {start.error && <Notice kind="error">{start.error.message}</Notice>}
       {kept.map(({ plan, placed }) => (
         <View key={plan.id} style={[styles.offer, { borderColor: colour.line }]}>
           <View style={styles.row}>
@@ -644,18 +618,13 @@ function Kept({
               hint={`Drop the plan for ${plan.recipe.name}`}
               icon={X}
               kind="quiet"
-              onPress={() =>
-                change.mutate(
-                  { planId: plan.id, patch: { status: 'dropped' } },
-                  {
-                    onSuccess: () =>
-                      toast({
-                        words: 'The plan is dropped.',
-                        undo: () => change.mutate({ planId: plan.id, patch: { status: 'open' } }),
-                      }),
-                  },
-                )
-              }
+              onPress={() => {
+                planning.change(plan, { status: 'dropped' });
+                toast({
+                  words: 'The plan is dropped.',
+                  undo: () => planning.change(plan, { status: 'open' }),
+                });
+              }}
             />
           </View>
         </View>
@@ -665,9 +634,15 @@ function Kept({
           label="Calendar file"
           hint="Download the plans as a calendar file"
           icon={Download}
-          onPress={() => window.location.assign('/api/plans.ics')}
+          busy={calendar.isPending}
+          disabled={calendar.unsent}
+          onPress={calendar.save}
         />
       </View>
+      {calendar.error && <Notice kind="error">{calendar.error.message}</Notice>}
+      {calendar.unsent && (
+        <Words kind="small">The calendar file can be had when the server has these plans.</Words>
+      )}
       <Words kind="small" tone="soft">
         Read it into your calendar again after a change: what was read before is moved, not doubled.
       </Words>
@@ -678,8 +653,9 @@ function Kept({
 const styles = StyleSheet.create({
   row: { flexDirection: 'row', flexWrap: 'wrap', gap: SPACE.small, alignItems: 'center' },
   visits: { gap: SPACE.tight },
-  visit: { flexDirection: 'row', flexWrap: 'wrap', columnGap: SPACE.medium },
-  when: { minWidth: 130 },
+  visit: { flexDirection: 'row', columnGap: SPACE.medium },
+  when: { width: 118 },
+  doing: { flex: 1 },
   what: { flexShrink: 1 },
   offer: { borderTopWidth: 1, paddingTop: SPACE.medium, gap: SPACE.small },
 });

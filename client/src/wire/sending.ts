@@ -1,0 +1,154 @@
+import type { Batch, BatchList, Plan, PlanList } from '@humble-churn/contract';
+import { ROUTES } from '@humble-churn/contract';
+import type { MutationOptions, QueryClient } from '@tanstack/react-query';
+import { useMutationState } from '@tanstack/react-query';
+import { ServerOutOfReach, call } from './call';
+import { noteServerTime } from './clock';
+import type { BatchEntry, Entry, PlanEntry } from './outbox';
+import {
+  agoMs,
+  isOfPlan,
+  keepRefused,
+  onOtherTabsEntry,
+  refusedEntries,
+  strikeOff,
+  waitingEntries,
+} from './outbox';
+
+export const ENTRY = ['entry'];
+
+/** Entries that the server has not confirmed yet, oldest first. */
+export function useWaiting(): Entry[] {
+  return useMutationState({
+    filters: { mutationKey: ENTRY, status: 'pending' },
+    select: (mutation) => mutation.state.variables as Entry,
+  });
+}
+
+/** Shows a new batch as the server answered it, before the lists are asked for again. */
+export function putNewBatch(client: QueryClient, batch: Batch): void {
+  client.setQueryData(['batch', batch.id], batch);
+  client.setQueryData<BatchList>(['batches', 'active'], (list) => {
+    if (!list || list.batches.some(({ id }) => id === batch.id)) return list;
+    return { ...list, batches: [batch, ...list.batches] };
+  });
+}
+
+/** What the server answered to an entry counts in the lists, too, before they are asked for again. */
+function putBatch(client: QueryClient, batch: Batch): void {
+  client.setQueryData(['batch', batch.id], batch);
+  client.setQueryData<BatchList>(
+    ['batches', 'active'],
+    (list) => list && { ...list, batches: list.batches.map((one) => (one.id === batch.id ? batch : one)) },
+  );
+}
+
+/** A plan as the server answered it, or none any more. */
+function putPlan(client: QueryClient, plan: Plan): void {
+  client.setQueryData<PlanList>(['plans'], (list) => {
+    if (!list) return list;
+    const others = list.plans.filter(({ id }) => id !== plan.id);
+    return { ...list, plans: plan.status === 'open' ? [...others, plan] : others };
+  });
+}
+
+/** Tried again this often while the server is silent, ms: soon at first. */
+const RETRY_MS = [400, 800, 1500, 2500];
+
+function sendPlan({ key, planId, makes, changes }: PlanEntry): Promise<Plan> {
+  return makes
+    ? call(ROUTES.makePlan, { body: { ...makes, planId }, idempotencyKey: key })
+    : call(ROUTES.changePlan, { params: { planId }, body: changes });
+}
+
+function sendToBatch(entry: BatchEntry): Promise<Batch> {
+  return entry.begins
+    ? call(ROUTES.startBatch, {
+        query: { agoMs: agoMs(entry) },
+        body: entry.begins.batch,
+        idempotencyKey: entry.key,
+      })
+    : call(ROUTES.recordEvents, {
+        params: { batchId: entry.batchId },
+        query: { agoMs: agoMs(entry) },
+        body: { happenings: entry.happenings, ids: entry.ids },
+        idempotencyKey: entry.key,
+      });
+}
+
+type Sending = MutationOptions<void, Error, Entry>;
+
+/** Entries go out one after another in the order they were made, and again until the server has answered. */
+export function entryMutation(client: QueryClient): Sending {
+  return {
+    scope: { id: 'entries' },
+    mutationFn: async (entry) => {
+      if (isOfPlan(entry)) {
+        putPlan(client, await sendPlan(entry));
+        return;
+      }
+      const batch = await sendToBatch(entry);
+      noteServerTime(batch.serverTime);
+      if (entry.begins) putNewBatch(client, batch);
+      else putBatch(client, batch);
+    },
+    retry: (_, error) => error instanceof ServerOutOfReach,
+    retryDelay: (failures) => RETRY_MS[Math.min(failures, RETRY_MS.length - 1)] ?? 2500,
+    networkMode: 'always',
+    onSuccess: (_, entry) => strikeOff(entry),
+    onError: (error, entry) => {
+      keepRefused(entry, error.message);
+      client.setQueryData(['refused'], refusedEntries());
+    },
+    // After a conflict, too: the screen then shows how things really stand.
+    onSettled: (_, _error, entry) => {
+      const ofPlan = isOfPlan(entry);
+      if (ofPlan || entry.begins) void client.invalidateQueries({ queryKey: ['plans'] });
+      if (ofPlan) return;
+      void client.invalidateQueries({ queryKey: ['batches'] });
+      void client.invalidateQueries({ queryKey: ['batch', entry.batchId] });
+    },
+  };
+}
+
+export function send(client: QueryClient, entry: Entry): void {
+  // Its way of being sent comes with the key. A refusal is told where all can see it.
+  client
+    .getMutationCache()
+    .build(client, client.defaultMutationOptions({ mutationKey: ENTRY }) as Sending)
+    .execute(entry)
+    .catch(() => undefined);
+}
+
+/** Entries that the server has not confirmed yet, by what is being sent rather than by what the device keeps. */
+export function pendingEntries(client: QueryClient): Entry[] {
+  return client
+    .getMutationCache()
+    .findAll({ mutationKey: ENTRY, status: 'pending' })
+    .map(({ state }) => state.variables as Entry);
+}
+
+/** Sends what an earlier visit to this page, or another tab of this device, wrote down and has not sent yet. */
+export function sendWaiting(client: QueryClient): void {
+  const here = new Set(pendingEntries(client).map(({ key }) => key));
+  for (const entry of waitingEntries()) if (!here.has(entry.key)) send(client, entry);
+}
+
+/** An entry that another tab has not got rid of after this long is waiting for its server, ms. */
+const OTHER_TAB_MS = 1500;
+
+/** Takes over what another tab writes down while the server is away: shown here, too, and sent by whoever can. */
+export function hearOtherTabs(client: QueryClient): () => void {
+  const timers = new Set<ReturnType<typeof setTimeout>>();
+  const leave = onOtherTabsEntry(() => {
+    const timer = setTimeout(() => {
+      timers.delete(timer);
+      sendWaiting(client);
+    }, OTHER_TAB_MS);
+    timers.add(timer);
+  });
+  return () => {
+    leave();
+    for (const timer of timers) clearTimeout(timer);
+  };
+}
