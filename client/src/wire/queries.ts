@@ -282,7 +282,7 @@ export function useStartBatch() {
         if (isAway() || planUnsent) throw new ServerOutOfReach();
         const batch = await call(ROUTES.startBatch, { body, idempotencyKey: key });
         noteServerTime(batch.serverTime);
-        putNewBatch(client, batch);
+        putNewBatch(client, batch, planId);
         void client.invalidateQueries({ queryKey: ['plans'] });
         void client.invalidateQueries({ queryKey: ['batches'] });
         return { id: key };

@@ -25,9 +25,13 @@ export function useWaiting(): Entry[] {
   });
 }
 
-/** Shows a new batch as the server answered it, before the lists are asked for again. */
-export function putNewBatch(client: QueryClient, batch: Batch): void {
+/** Shows a new batch as the server answered it, before the lists are asked for again. Its plan is none any more. */
+export function putNewBatch(client: QueryClient, batch: Batch, planId: string | null | undefined): void {
   client.setQueryData(['batch', batch.id], batch);
+  client.setQueryData<PlanList>(
+    ['plans'],
+    (list) => list && { ...list, plans: list.plans.filter(({ id }) => id !== planId) },
+  );
   client.setQueryData<BatchList>(['batches', 'active'], (list) => {
     if (!list || list.batches.some(({ id }) => id === batch.id)) return list;
     return { ...list, batches: [batch, ...list.batches] };
@@ -89,7 +93,7 @@ export function entryMutation(client: QueryClient): Sending {
       }
       const batch = await sendToBatch(entry);
       noteServerTime(batch.serverTime);
-      if (entry.begins) putNewBatch(client, batch);
+      if (entry.begins) putNewBatch(client, batch, entry.begins.batch.planId);
       else putBatch(client, batch);
     },
     retry: (_, error) => error instanceof ServerOutOfReach,
