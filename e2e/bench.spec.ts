@@ -221,3 +221,15 @@ test('settings that were kept on the device and are old by now fill no form, and
   await expect(outcome(page)).toContainText(/oz nuts/);
   await page.request.patch(`${empty.url}/api/kitchen`, { data: { measures: 'metric' } });
 });
+
+test('where no worker runs the bench still computes, and says what it cannot tell', async ({
+  page,
+  demo,
+}) => {
+  await page.route(/benchWorker/, (route) => route.abort());
+  await page.goto(`${demo.url}/bench`);
+  await expect(outcome(page)).toContainText('Likelycannot be told in this browser');
+  const before = figure(await outcome(page).textContent(), 'g nuts');
+  await page.getByRole('textbox', { name: 'By weight, 1 to' }).fill('9');
+  await expect.poll(async () => figure(await outcome(page).textContent(), 'g nuts')).not.toBe(before);
+});

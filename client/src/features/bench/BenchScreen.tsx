@@ -131,7 +131,7 @@ function Bench({ kitchen, own }: { kitchen: KnownKitchen; own: readonly OwnIngre
     () => (prediction ? costOf(prediction, profile, profile.glassMl) : null),
     [prediction, profile],
   );
-  const { sure, looks } = useBenchWorker({ recipe, other, around: kitchen, own, prices: profile });
+  const { sure, lost, looks } = useBenchWorker({ recipe, other, around: kitchen, own, prices: profile });
   const cautions = useMemo(
     () =>
       prediction ? [...householdCautions(recipe, prediction.allergens, profile), ...prediction.cautions] : [],
@@ -167,6 +167,7 @@ function Bench({ kitchen, own }: { kitchen: KnownKitchen; own: readonly OwnIngre
       prediction={prediction}
       refusal={result.ok ? null : result.refusal}
       sure={sure}
+      sureLost={lost}
       cost={cost}
       kitchen={kitchen}
       wide={wide}

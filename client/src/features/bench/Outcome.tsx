@@ -12,7 +12,10 @@ import { BODY_WORDS, intervalWords } from './words';
 interface Props {
   prediction: Prediction | null;
   refusal: Refusal | null;
+  /** Null while it is being worked out. */
   sure: Sureness | null;
+  /** How sure it is cannot be worked out here. */
+  sureLost: boolean;
   cost: Cost | null;
   kitchen: KnownKitchen;
   wide: boolean;
@@ -33,7 +36,7 @@ function Fact({ name, children }: { name: string; children: string }) {
 }
 
 /** What the batch comes to, redrawn with every change: the jar, the yield with how sure it is, the figures behind. */
-export function Outcome({ prediction, refusal, sure, cost, kitchen, wide, onWater }: Props) {
+export function Outcome({ prediction, refusal, sure, sureLost, cost, kitchen, wide, onWater }: Props) {
   const colour = useColours();
   if (!prediction) {
     return (
@@ -79,7 +82,9 @@ export function Outcome({ prediction, refusal, sure, cost, kitchen, wide, onWate
           <Fact name="Likely">
             {sure
               ? `${intervalWords(sure.milkMl, (ml) => shownVolume(ml, kitchen))}, ${intervalWords(sure.solidsPct, (pct) => `${pct.toFixed(1)} %`)}`
-              : 'being worked out'}
+              : sureLost
+                ? 'cannot be told in this browser'
+                : 'being worked out'}
           </Fact>
         </View>
         <Fact name="Weigh">{`${shownMass(prediction.nutG, kitchen)} nuts, ${liquid}${ice}`}</Fact>

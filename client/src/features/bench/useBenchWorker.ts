@@ -11,9 +11,12 @@ const RESTS_AFTER_MS = 180;
  */
 export function useBenchWorker(job: Omit<BenchJob, 'id'>): {
   sure: Sureness | null;
+  /** The browser lets no worker run: how sure it is stays unsaid. */
+  lost: boolean;
   looks: BenchAnswer | null;
 } {
   const [sure, setSure] = useState<Sureness | null>(null);
+  const [lost, setLost] = useState(false);
   const [looks, setLooks] = useState<BenchAnswer | null>(null);
   const worker = useRef<Worker | null>(null);
   const busy = useRef(false);
@@ -39,9 +42,10 @@ export function useBenchWorker(job: Omit<BenchJob, 'id'>): {
       }
       ask();
     };
-    // Without the worker the bench still computes; only how sure it is stays unsaid.
+    // Without the worker the bench still computes.
     started.onerror = () => {
       busy.current = false;
+      setLost(true);
     };
     if (next.current) ask();
     return () => {
@@ -64,5 +68,5 @@ export function useBenchWorker(job: Omit<BenchJob, 'id'>): {
     worker.current.postMessage({ ...wanted, id: ++lastId.current });
   }, [recipe, other, around, own, prices]);
 
-  return { sure, looks };
+  return { sure, lost, looks };
 }
