@@ -43,8 +43,14 @@ export function Shortcuts() {
     return () => window.removeEventListener('keydown', onKey);
   }, [router]);
   return (
-    <Modal visible={open} transparent onRequestClose={() => setOpen(false)} animationType="none">
-      <View style={styles.veil} role="dialog" aria-modal aria-label="Keys">
+    <Modal
+      visible={open}
+      transparent
+      onRequestClose={() => setOpen(false)}
+      animationType="none"
+      aria-label="Keys"
+    >
+      <View style={styles.veil}>
         <View style={[styles.card, { backgroundColor: colour.surface, borderColor: colour.edge }]}>
           <Words kind="heading">Keys</Words>
           {KEYS.map(({ keys, does }) => (
