@@ -69,7 +69,7 @@ async function nothingCutOff(page: Page, where: string): Promise<void> {
         .map((node) => node.textContent?.slice(0, 40));
     });
   // The page lays itself out anew in its own time.
-  await expect.poll(over, { message: where, timeout: 5000 }).toEqual([]);
+  await expect.poll(over, { message: where }).toEqual([]);
 }
 
 test('axe finds nothing at any step of a batch, and nothing is cut off on a small phone', async ({

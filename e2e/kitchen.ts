@@ -71,7 +71,7 @@ export const test = base.extend<{ quiet: undefined }, Kitchens>({
       await use(kitchen);
       await kitchen.close();
     },
-    { scope: 'worker', timeout: 60_000 },
+    { scope: 'worker', timeout: 180_000 },
   ],
   demo: [
     async ({}, use) => {
@@ -79,7 +79,7 @@ export const test = base.extend<{ quiet: undefined }, Kitchens>({
       await use(kitchen);
       await kitchen.close();
     },
-    { scope: 'worker', timeout: 60_000 },
+    { scope: 'worker', timeout: 180_000 },
   ],
   // No page may say anything in the console, break, or reach beyond this machine.
   quiet: [

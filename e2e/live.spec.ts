@@ -321,7 +321,7 @@ test('five entries made while the server is away are kept through a closed tab, 
     // A tab that was open all the while has them, too, and still when it is opened anew after asking in vain.
     await expect(beside.getByText(/3 entries waiting/)).toBeVisible();
     await expect(beside.getByRole('heading', { name: /^Strain/ })).toBeVisible();
-    await expect.poll(() => inVain, { timeout: 40_000 }).toBeGreaterThanOrEqual(4);
+    await expect.poll(() => inVain, { timeout: 60_000 }).toBeGreaterThanOrEqual(4);
     // What was fetched before is written to the device once a second.
     await beside.waitForTimeout(1500);
     await beside.reload();
@@ -651,7 +651,7 @@ test('time is called out on any screen, once, and not for what was over before',
   await say(page, empty.url, batchId, done('weigh'));
   await say(page, empty.url, batchId, { type: 'step-begun', step: 'blend-1', timerS: 5 });
   await expect
-    .poll(spoken, { timeout: 30_000 })
+    .poll(spoken, { timeout: 60_000 })
     .toEqual(['Called now: stop, and feel a drop between finger and thumb.']);
   await page.waitForTimeout(2000);
   expect(await spoken()).toHaveLength(1);

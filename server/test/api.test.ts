@@ -21,12 +21,12 @@ let server: RunningServer;
 
 beforeAll(async () => {
   server = await RunningServer.start(dataDir);
-}, 60_000);
+});
 
 afterAll(async () => {
   expect(await server.stop()).toBe(0);
   removeDataDir(dataDir);
-}, 20_000);
+});
 
 async function startBatch(): Promise<string> {
   const { status, body } = await server.create('/api/batches', { recipe: RECIPE });

@@ -17,12 +17,12 @@ beforeAll(async () => {
     if (!state) throw new Error('a batch without a plan');
     return state;
   });
-}, 60_000);
+});
 
 afterAll(async () => {
   await server.stop();
   removeDataDir(dataDir);
-}, 20_000);
+});
 
 const DAY_MS = 86_400_000;
 
@@ -104,10 +104,10 @@ test('a second start keeps what the cook entered', async () => {
   expect(again).toHaveLength(batches.length);
   const state = batchState((again[0]?.events ?? []).map(coreEvent));
   expect(state?.current?.id).toBe('drain');
-}, 60_000);
+});
 
 test('starting over brings the demo back as it was', async () => {
   await server.stop();
   server = await RunningServer.start(dataDir, ['--demo', '--fresh']);
   expect((await server.get('/api/kitchen')).body.name).toMatch(/ferry keeper/);
-}, 60_000);
+});

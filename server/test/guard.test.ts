@@ -7,12 +7,12 @@ let server: RunningServer;
 
 beforeAll(async () => {
   server = await RunningServer.start(dataDir);
-}, 60_000);
+});
 
 afterAll(async () => {
   await server.stop();
   removeDataDir(dataDir);
-}, 20_000);
+});
 
 /** A request with any headers at all; fetch would not let the Host header through. */
 function raw(
@@ -168,4 +168,4 @@ test('a line stays open between two askings of a screen', async () => {
   await sleep(6500);
   expect(await reused()).toBe(true);
   agent.destroy();
-}, 20_000);
+});

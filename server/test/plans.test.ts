@@ -9,11 +9,11 @@ let server: RunningServer;
 
 beforeAll(async () => {
   server = await RunningServer.start(dataDir, [], { TZ: 'Europe/Lisbon' });
-}, 60_000);
+});
 afterAll(async () => {
   await server.stop();
   removeDataDir(dataDir);
-}, 20_000);
+});
 
 const H = 3_600_000;
 const FRIDGE = { ...RECIPE, soak: { ...RECIPE.soak, method: 'fridge', pourTempC: 15, hours: 10 } };

@@ -26,7 +26,7 @@ test('a second server on the same folder is refused with a sentence, and the fir
   const after = await RunningServer.start(dir);
   expect((await after.get('/api/health')).status).toBe(200);
   await after.stop();
-}, 60_000);
+});
 
 test.each<NodeJS.Signals>(['SIGTERM', 'SIGINT'])(
   '%s stops in good order and keeps everything',
@@ -39,7 +39,6 @@ test.each<NodeJS.Signals>(['SIGTERM', 'SIGINT'])(
     expect((await again.get('/api/kitchen')).body.name).toBe('Kept');
     await again.stop();
   },
-  60_000,
 );
 
 test('a port that is taken is said in a sentence', async () => {
@@ -49,10 +48,10 @@ test('a port that is taken is said in a sentence', async () => {
     new RegExp(`Port ${port} is in use. Choose another with PORT`),
   );
   await server.stop();
-}, 60_000);
+});
 
 test('a port that is no port is said in a sentence', async () => {
   await expect(RunningServer.start(freshDir(), [], { PORT: 'kitchen' })).rejects.toThrow(
     /PORT must be a number/,
   );
-}, 30_000);
+});
