@@ -139,10 +139,16 @@ export function momentsOf(placed: Placed): Moments {
   return { weighMs, drainMs: soak?.toMs ?? from('drain') ?? blendMs, blendMs };
 }
 
+/** What the cook comes for, and the steps that are done for it, in order. */
+const VISIT_STEPS = {
+  weigh: ['weigh'],
+  drain: ['drain'],
+  make: ['blend', 'strain', 'bottle'],
+} as const satisfies Record<string, readonly PlannedStepKind[]>;
+
 /** A time someone must stand in the kitchen for a batch. */
 export interface Visit extends Window {
-  /** What the cook comes for. */
-  key: 'weigh' | 'drain' | 'make';
+  key: keyof typeof VISIT_STEPS;
   /** All that is done before the cook can leave again. */
   kinds: readonly PlannedStepKind[];
 }
@@ -150,12 +156,9 @@ export interface Visit extends Window {
 /** When someone must be in the kitchen: to start, to drain, and to blend until it is bottled. */
 export function visits(placed: Placed): Visit[] {
   const all: Visit[] = [];
-  for (const [key, kinds] of [
-    ['weigh', ['weigh']],
-    ['drain', ['drain']],
-    ['make', ['blend', 'strain', 'bottle']],
-  ] as const) {
-    const steps = placed.steps.filter(({ kind }) => (kinds as readonly string[]).includes(kind));
+  for (const key of ['weigh', 'drain', 'make'] as const) {
+    const kinds: readonly PlannedStepKind[] = VISIT_STEPS[key];
+    const steps = placed.steps.filter(({ kind }) => kinds.includes(kind));
     const first = steps[0];
     const end = steps[steps.length - 1];
     if (!first || !end) continue;

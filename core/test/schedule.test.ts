@@ -290,3 +290,29 @@ test('moments lead back to the same placement, and visits are when someone must 
     { numRuns: 60 },
   );
 });
+
+describe('visits to the kitchen, to the minute', () => {
+  const placed = (change: Partial<PlanJob>, drainMs: number, blendMs: number) =>
+    visits(placedAt(job('a', change), { weighMs: at(16), drainMs, blendMs }));
+
+  test('draining and blending apart are two', () => {
+    expect(placed({}, at(17), at(18))).toEqual([
+      { key: 'weigh', kinds: ['weigh'], fromMs: at(16), toMs: at(16, 5) },
+      { key: 'drain', kinds: ['drain'], fromMs: at(17), toMs: at(17, 4) },
+      { key: 'make', kinds: ['blend', 'strain', 'bottle'], fromMs: at(18), toMs: at(18, 11) },
+    ]);
+  });
+
+  test('blended as soon as drained, they are one, as long as both', () => {
+    expect(placed({}, at(17), at(17, 4)).slice(1)).toEqual([
+      { key: 'drain', kinds: ['drain', 'blend', 'strain', 'bottle'], fromMs: at(17), toMs: at(17, 15) },
+    ]);
+  });
+
+  test('with nothing soaked and nothing strained the cook comes once', () => {
+    const change = { soaks: null, drainMin: 0, strainMin: 0 };
+    expect(placed(change, at(16, 5), at(16, 5))).toEqual([
+      { key: 'weigh', kinds: ['weigh', 'blend', 'bottle'], fromMs: at(16), toMs: at(16, 12) },
+    ]);
+  });
+});

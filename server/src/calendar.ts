@@ -16,8 +16,6 @@ export interface ToldPlan {
   placed: Placed;
 }
 
-const KEYS = ['weigh', 'drain', 'make'] as const;
-
 function eventWords({ key, kinds }: Visit, { recipe, soakedAlready }: Plan): { name: string; what: string } {
   const what = `${visitWords(kinds)}.`;
   if (kinds.includes('blend')) return { name: `Make ${recipe.name}`, what: `${what} Then into the fridge.` };
@@ -29,18 +27,14 @@ function eventWords({ key, kinds }: Visit, { recipe, soakedAlready }: Plan): { n
 }
 
 /**
- * The visits a plan is told by. One that fell to another when the plan was moved is told as cancelled: a calendar may
- * have read it before.
+ * The visits a plan is told by. When a move has made the blending part of the visit before it, its own is told as
+ * cancelled: a calendar may have read it.
  */
 function toldVisits({ plan, placed }: ToldPlan): (Visit & { cancelled: boolean })[] {
-  const all = visits(placed);
-  const dropped = plan.status === 'dropped';
-  const first = all[0];
-  return KEYS.flatMap((key) => {
-    const visit = all.find((one) => one.key === key);
-    if (visit) return [{ ...visit, cancelled: dropped }];
-    return first && plan.revision > 0 ? [{ ...first, key, cancelled: true }] : [];
-  });
+  const all = visits(placed).map((visit) => ({ ...visit, cancelled: plan.status === 'dropped' }));
+  const last = all[all.length - 1];
+  const joined = plan.revision > 0 && last !== undefined && last.key !== 'make';
+  return joined ? [...all, { ...last, key: 'make', cancelled: true }] : all;
 }
 
 function utc(ms: number): ICAL.Time {

@@ -16,13 +16,12 @@ const PATIENCE_MS = 1200;
 export function OnTheWay() {
   const colour = useColours();
   const away = useAway();
-  const entriesWaiting = useWaiting();
-  const waiting = entriesWaiting.length;
+  const waiting = useWaiting();
   const { refused, forget } = useRefused();
-  const slow = useSlow(entriesWaiting[0]?.key);
-  const entries = `${waiting} ${waiting === 1 ? 'entry' : 'entries'}`;
+  const slow = useSlow(waiting[0]?.key);
+  const entries = `${waiting.length} ${waiting.length === 1 ? 'entry' : 'entries'}`;
   const words =
-    away && waiting > 0
+    away && waiting.length > 0
       ? `The kitchen’s server does not answer. ${entries} waiting, kept on this device; sent when it is back.`
       : away
         ? 'The kitchen’s server does not answer. What you enter is kept on this device and sent when it is back.'

@@ -2,7 +2,7 @@ import type { ReactNode } from 'react';
 import { useEffect } from 'react';
 import { ScrollView, StyleSheet, View } from 'react-native';
 import { Words } from './Words';
-import { SPACE, useColours } from './theme';
+import { FOOT_PX, SPACE, useColours } from './theme';
 
 interface Props {
   title: string;
@@ -40,8 +40,7 @@ const styles = StyleSheet.create({
   content: {
     padding: SPACE.roomy,
     gap: SPACE.roomy,
-    // Room for what the foot of the screen may say over it.
-    paddingBottom: 2 * SPACE.vast,
+    paddingBottom: FOOT_PX,
     width: '100%',
     alignSelf: 'center',
   },

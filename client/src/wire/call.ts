@@ -43,6 +43,18 @@ function address(path: string, params: unknown, query: unknown): string {
   return tail === '' ? filled : `${filled}?${tail}`;
 }
 
+/** Asks the server and takes note of whether it answered. */
+async function reached<T>(ask: () => Promise<T>): Promise<T> {
+  try {
+    const answer = await ask();
+    noteReach(true);
+    return answer;
+  } catch {
+    noteReach(false);
+    throw new ServerOutOfReach();
+  }
+}
+
 /** Calls a route of the contract; what goes out and what comes back are both parsed by its schemas. */
 export async function call<P extends Shape, Q extends Shape, B extends Shape, R extends Shape>(
   route: Route<P, Q, B, R>,
@@ -51,21 +63,16 @@ export async function call<P extends Shape, Q extends Shape, B extends Shape, R 
   const headers = new Headers();
   if (body !== undefined) headers.set('content-type', 'application/json');
   if (idempotencyKey !== undefined) headers.set('idempotency-key', idempotencyKey);
-  let response: Response;
-  let said: unknown;
-  try {
-    response = await fetch(address(route.path, params, query), {
-      method: route.method.toUpperCase(),
-      headers,
-      ...(body !== undefined && { body: JSON.stringify(route.body.parse(body)) }),
-    });
-    said = await response.json();
-  } catch (error) {
-    if (error instanceof z.ZodError) throw error;
-    noteReach(false);
-    throw new ServerOutOfReach();
-  }
-  noteReach(true);
+  const where = address(route.path, params, query);
+  const how: RequestInit = {
+    method: route.method.toUpperCase(),
+    headers,
+    ...(body !== undefined && { body: JSON.stringify(route.body.parse(body)) }),
+  };
+  const { response, said } = await reached(async () => {
+    const answer = await fetch(where, how);
+    return { response: answer, said: (await answer.json()) as unknown };
+  });
   if (response.ok) return route.response.parse(said);
   const problem = ProblemSchema.safeParse(said);
   throw problem.success ? new ServerSaidNo(problem.data) : new ServerOutOfReach();
@@ -73,16 +80,10 @@ export async function call<P extends Shape, Q extends Shape, B extends Shape, R 
 
 /** Fetches a file that is there for other programs, as it is. */
 export async function fetchText(path: string): Promise<string> {
-  let response: Response;
-  let text: string;
-  try {
-    response = await fetch(path);
-    text = await response.text();
-  } catch {
-    noteReach(false);
-    throw new ServerOutOfReach();
-  }
-  noteReach(true);
-  if (!response.ok) throw new ServerOutOfReach();
+  const { ok, text } = await reached(async () => {
+    const answer = await fetch(path);
+    return { ok: answer.ok, text: await answer.text() };
+  });
+  if (!ok) throw new ServerOutOfReach();
   return text;
 }

@@ -8,7 +8,7 @@ import {
   toInstant,
   wireMoments,
 } from '@humble-churn/contract';
-import type { Moments, PlanOnAgenda, Prediction, Recipe } from '@humble-churn/core';
+import type { Moments, PlanOnAgenda, PlannedPrediction, Recipe } from '@humble-churn/core';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useMemo } from 'react';
 import type { z } from 'zod';
@@ -65,9 +65,9 @@ export function plansOnAgenda(plans: readonly Plan[]): PlanOnAgenda[] {
 }
 
 /** A plan before it is kept. */
-interface Wanted {
+export interface Wanted {
   recipe: Recipe;
-  prediction: Prediction;
+  prediction: PlannedPrediction;
   glassMs: number;
   fresh: boolean;
   soakedAlready: boolean;

@@ -21,7 +21,7 @@ import { NotYet } from '../../ui/NotYet';
 import { Panel } from '../../ui/Panel';
 import { PourDrawing } from '../../ui/PourDrawing';
 import { Words } from '../../ui/Words';
-import { SPACE, useColours } from '../../ui/theme';
+import { FOOT_PX, SPACE, useColours } from '../../ui/theme';
 import { useWidth } from '../../ui/useWidth';
 import { AmountPanel } from './AmountPanel';
 import { BlendPanel } from './BlendPanel';
@@ -374,7 +374,7 @@ const styles = StyleSheet.create({
   columns: { flexDirection: 'row' },
   left: { flexBasis: 520, flexGrow: 0, flexShrink: 1 },
   right: { flex: 1 },
-  list: { padding: SPACE.roomy, gap: SPACE.roomy, paddingBottom: SPACE.vast },
+  list: { padding: SPACE.roomy, gap: SPACE.roomy, paddingBottom: FOOT_PX },
   head: { flexDirection: 'row', alignItems: 'center', gap: SPACE.tight },
   title: { flex: 1 },
   pinned: { paddingHorizontal: SPACE.medium, paddingTop: SPACE.small, gap: SPACE.tight },

@@ -36,6 +36,7 @@ export function useBenchWorker(job: Omit<BenchJob, 'id'>): {
     };
     started.onmessage = ({ data }: MessageEvent<BenchAnswer>) => {
       setSure(data.sure);
+      setLost(false);
       clearTimeout(resting.current);
       if (next.current === null) {
         resting.current = setTimeout(() => startTransition(() => setLooks(data)), RESTS_AFTER_MS);
@@ -45,6 +46,8 @@ export function useBenchWorker(job: Omit<BenchJob, 'id'>): {
     // Without the worker the bench still computes.
     started.onerror = () => {
       busy.current = false;
+      // What was told before was of another recipe.
+      setSure(null);
       setLost(true);
     };
     if (next.current) ask();

@@ -17,6 +17,7 @@ import type {
   Placed,
   PlanJob,
   PlanKitchen,
+  PlannedPrediction,
   Recipe,
   Refusal,
   Taken,
@@ -45,6 +46,7 @@ import { useMemo, useState } from 'react';
 import { StyleSheet, View, useWindowDimensions } from 'react-native';
 import { serverNowMs, useNowMs } from '../../wire/clock';
 import { momentWords } from '../../wire/moments';
+import type { Wanted } from '../../wire/plans';
 import { useCalendarFile, usePlanning, usePlans } from '../../wire/plans';
 import type { KnownBatch, KnownKitchen } from '../../wire/queries';
 import { useActiveBatches, useKitchen, useOwnIngredients, useSayTo, useStartBatch } from '../../wire/queries';
@@ -115,19 +117,32 @@ function daysUntil(
   return planKitchen(profile, timeZone, fromMs, glassMs, taken);
 }
 
+/** A plan that is kept or in the making, and where it lies. */
+interface Held {
+  id: string;
+  recipe: Recipe;
+  prediction: PlannedPrediction;
+  job: PlanJob;
+  placed: Placed;
+}
+
 /** What a wish asks of the schedule; or why it cannot be made at all. */
 function askedFor(
   wish: Wish,
   choices: readonly Recipe[],
   kitchen: KnownKitchen,
   own: readonly OwnIngredient[],
-): { refusal: Refusal | null; asked: { recipe: Recipe; job: PlanJob } | null } {
+): { refusal: Refusal | null; asked: Pick<Held, 'recipe' | 'prediction' | 'job'> | null } {
   const recipe = recipeOf(wish, choices);
   if (!recipe) return { refusal: null, asked: null };
   const result = predict(recipe, kitchen, own);
   if (!result.ok) return { refusal: result.refusal, asked: null };
   const one = { id: NEW, glassMs: wish.glassMs, fresh: wish.fresh, soakedAlready: false };
-  return { refusal: null, asked: { recipe, job: planJob(one, recipe, result.value, kitchen, own) } };
+  const prediction = result.value;
+  return {
+    refusal: null,
+    asked: { recipe, prediction, job: planJob(one, recipe, prediction, kitchen, own) },
+  };
 }
 
 function Days({ batches, kitchen, plans, recipes, own }: Props) {
@@ -195,10 +210,10 @@ function Days({ batches, kitchen, plans, recipes, own }: Props) {
     return waysStillOpen(one, asked.recipe, kitchen, own, days, keepOff);
   }, [asked, found, wish, kitchen, own, days]);
   // What the hand is on: a kept plan, or the new one.
-  const held = moving
-    ? { id: moving.plan.id, recipe: moving.plan.recipe, job: moving.job, placed: moving.placed }
+  const held: Held | null = moving
+    ? { ...moving.plan, job: moving.job, placed: moving.placed }
     : asked && best
-      ? { id: NEW, recipe: asked.recipe, job: asked.job, placed: best }
+      ? { id: NEW, ...asked, placed: best }
       : null;
   const shown = held && moved ? placedAt(held.job, moved) : (held?.placed ?? null);
   const letGo = (): void => {
@@ -206,11 +221,9 @@ function Days({ batches, kitchen, plans, recipes, own }: Props) {
     setMovingId(null);
   };
 
-  const keep = (recipe: Recipe, moments: Moments, glassMs: number, soakedAlready: boolean): void => {
-    const result = predict(recipe, kitchen, own);
-    if (!result.ok) return;
+  const keep = ({ recipe, prediction, glassMs, soakedAlready, moments }: Omit<Wanted, 'fresh'>): void => {
     const { fresh } = wish;
-    const plan = planning.make({ recipe, prediction: result.value, glassMs, fresh, soakedAlready, moments });
+    const plan = planning.make({ recipe, prediction, glassMs, fresh, soakedAlready, moments });
     setMoved(null);
     setSettled({ wish, planId: plan.id });
     toast({ words: 'The plan is kept.', undo: () => planning.change(plan, { status: 'dropped' }) });
@@ -278,7 +291,7 @@ function Days({ batches, kitchen, plans, recipes, own }: Props) {
           onReset={letGo}
           onKeep={() => {
             if (!moving) {
-              keep(held.recipe, momentsOf(shown), wish.glassMs, false);
+              keep({ ...held, moments: momentsOf(shown), glassMs: wish.glassMs, soakedAlready: false });
               return;
             }
             const { plan } = moving;
@@ -311,7 +324,11 @@ function Days({ batches, kitchen, plans, recipes, own }: Props) {
               kitchen={kitchen}
               nowMs={nowMs}
               onTake={() =>
-                keep(offer.recipe, momentsOf(offer.placed), offer.glassMs, offer.kind === 'frozen-soaked')
+                keep({
+                  ...offer,
+                  moments: momentsOf(offer.placed),
+                  soakedAlready: offer.kind === 'frozen-soaked',
+                })
               }
             />
           ))}
