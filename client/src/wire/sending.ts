@@ -1,7 +1,8 @@
 import type { Batch, BatchList, Plan, PlanList } from '@humble-churn/contract';
 import { ROUTES } from '@humble-churn/contract';
 import type { MutationOptions, QueryClient } from '@tanstack/react-query';
-import { useMutationState } from '@tanstack/react-query';
+import { useQueryClient } from '@tanstack/react-query';
+import { useCallback, useSyncExternalStore } from 'react';
 import { ServerOutOfReach, call } from './call';
 import { noteServerTime } from './clock';
 import type { BatchEntry, Entry, PlanEntry } from './outbox';
@@ -17,12 +18,31 @@ import {
 
 export const ENTRY = ['entry'];
 
-/** Entries that the server has not confirmed yet, oldest first. */
+/** Entries that the server has not confirmed yet, oldest first, by what is being sent. */
+export function pendingEntries(client: QueryClient): Entry[] {
+  return client
+    .getMutationCache()
+    .findAll({ mutationKey: ENTRY, status: 'pending' })
+    .map(({ state }) => state.variables as Entry);
+}
+
+/** The same list as long as nothing was added or answered. */
+const lists = new WeakMap<QueryClient, Entry[]>();
+
+function sameList(client: QueryClient): Entry[] {
+  const now = pendingEntries(client);
+  const before = lists.get(client);
+  if (before?.length === now.length && now.every((entry, i) => entry === before[i])) return before;
+  lists.set(client, now);
+  return now;
+}
+
+/** These entries as a screen sees them: at once, for the second click of a double one meets what the first did. */
 export function useWaiting(): Entry[] {
-  return useMutationState({
-    filters: { mutationKey: ENTRY, status: 'pending' },
-    select: (mutation) => mutation.state.variables as Entry,
-  });
+  const client = useQueryClient();
+  const subscribe = useCallback((heard: () => void) => client.getMutationCache().subscribe(heard), [client]);
+  const read = (): Entry[] => sameList(client);
+  return useSyncExternalStore(subscribe, read, read);
 }
 
 /** Shows a new batch as the server answered it, before the lists are asked for again. Its plan is none any more. */
@@ -122,14 +142,6 @@ export function send(client: QueryClient, entry: Entry): void {
     .build(client, client.defaultMutationOptions({ mutationKey: ENTRY }) as Sending)
     .execute(entry)
     .catch(() => undefined);
-}
-
-/** Entries that the server has not confirmed yet, by what is being sent rather than by what the device keeps. */
-export function pendingEntries(client: QueryClient): Entry[] {
-  return client
-    .getMutationCache()
-    .findAll({ mutationKey: ENTRY, status: 'pending' })
-    .map(({ state }) => state.variables as Entry);
 }
 
 /** Sends what an earlier visit to this page, or another tab of this device, wrote down and has not sent yet. */
