@@ -125,24 +125,26 @@ export async function openBench(page: Page, url: string): Promise<void> {
   await expect(outcome(page)).toContainText(/Likely(?!being worked out)/);
 }
 
-/** The recipe as it lies on the bench. */
-export function onBench(page: Page) {
-  return page.evaluate(
-    () =>
-      (
-        JSON.parse(localStorage.getItem('humble-churn.bench') ?? '{}') as {
-          recipe: {
-            waterPerNut: number;
-            amount: { by: string; massG?: number; volumeMl?: number };
-            nuts: { ingredient: string; share: number }[];
-            soak: { method: string; hours: number; pourTempC: number };
-            strain: { squeeze: string; washShare: number };
-            blend: { waterOrder: string; iceShare: number; machineName: string | null };
-            additions: { addition: string; gPerL: number; when: string }[];
-          };
-        }
-      ).recipe,
-  );
+interface RecipeThere {
+  waterPerNut: number;
+  amount: { by: string; massG?: number; volumeMl?: number };
+  nuts: { ingredient: string; share: number }[];
+  peel: string;
+  soak: { method: string; hours: number; pourTempC: number };
+  strain: { squeeze: string; washShare: number };
+  blend: { waterOrder: string; iceShare: number; machineName: string | null };
+  additions: { addition: string; gPerL: number; when: string }[];
+}
+
+/** The recipe as it lies on the bench, or the other one beside it. */
+export function onBench(page: Page, side: 'recipe' | 'other' = 'recipe') {
+  return page.evaluate((which) => {
+    const there = JSON.parse(localStorage.getItem('humble-churn.bench') ?? '{}') as Record<
+      string,
+      RecipeThere
+    >;
+    return there[which] as RecipeThere;
+  }, side);
 }
 
 /** An entry counts on the screen before the server has it: waits until none is on its way. */

@@ -16,6 +16,19 @@ async function drag(page: Page, box: Locator, ...through: readonly (readonly [nu
   await page.mouse.up();
 }
 
+/** Presses one after the other, sooner than what lags behind can be drawn: quick fingers on a slow device. */
+async function pressInARow(...buttons: readonly Locator[]) {
+  const [first] = buttons;
+  const elements = await Promise.all(buttons.map((button) => button.elementHandle()));
+  await first?.evaluate(async (_, all) => {
+    for (const element of all) {
+      (element as HTMLElement).click();
+      // What a press changes itself is drawn by now; what may lag is not.
+      await Promise.resolve();
+    }
+  }, elements);
+}
+
 test.describe('handles on a phone', () => {
   test.beforeEach(async ({ page, empty }) => openBench(page, empty.url));
 
@@ -225,6 +238,31 @@ test.describe('every school has its control', () => {
     await page.getByRole('button', { name: 'Swap the sides' }).click();
     await expect.poll(async () => (await onBench(page)).strain.squeeze).toBe('hard');
     await expect(milk).toContainText(/−\d+ mL/);
+  });
+
+  test('what is pressed right after a change counts with the change, also where the drawing lags', async ({
+    page,
+    empty,
+  }) => {
+    await openBench(page, empty.url);
+    const radio = (name: string, of?: string) =>
+      (of === undefined ? page : page.getByRole('radiogroup', { name: of })).getByRole('radio', { name });
+    // The copy is of the recipe as it is now, not as it was drawn.
+    await pressInARow(radio('The nuts I have'), page.getByRole('button', { name: 'Lay a copy beside it' }));
+    await expect.poll(async () => (await onBench(page, 'other'))?.amount.by).toBe('nuts');
+    const kept = await onBench(page);
+    // Back to milk and in the same breath thicker: as much milk, not as much milk from before.
+    const volume = figure(await outcome(page).textContent(), 'mL');
+    await pressInARow(radio('The milk I want'), radio('Cream', 'As thick as'));
+    await expect.poll(async () => (await onBench(page)).amount).toEqual({ by: 'milk', volumeMl: volume });
+    expect((await onBench(page)).waterPerNut).toBeLessThan(kept.waterPerNut);
+    // What goes into the book is what lies on the bench.
+    await pressInARow(radio('Pinch off'), page.getByRole('button', { name: 'Keep this recipe' }));
+    await expect(page.getByText(/is in the recipe book/)).toBeVisible();
+    const { recipes } = (await (await page.request.get(`${empty.url}/api/recipes`)).json()) as {
+      recipes: { recipe: { peel: string } }[];
+    };
+    expect(recipes.map(({ recipe }) => recipe.peel)).toContain('pinch');
   });
 
   test('a curve is read by touch and by key, and stands there as a table', async ({ page, empty }) => {

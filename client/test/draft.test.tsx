@@ -82,7 +82,7 @@ describe('another recipe beside it', () => {
   test('is a copy until one thing on it is changed, and can be swapped and taken back', () => {
     const { result } = bench();
     const { recipe } = result.current;
-    act(() => result.current.setOther(recipe));
+    act(() => result.current.layCopy());
     act(() => result.current.changeOther('peel', (now) => ({ ...now, peel: 'towel' })));
     expect(result.current.recipe).toEqual(recipe);
     expect(result.current.other).toEqual({ ...recipe, peel: 'towel' });
@@ -91,8 +91,17 @@ describe('another recipe beside it', () => {
     expect(result.current.other).toEqual(recipe);
     act(() => result.current.undo?.());
     expect(result.current.recipe).toEqual(recipe);
-    act(() => result.current.setOther(null));
+    act(() => result.current.clearCopy());
     expect(result.current.other).toBeNull();
+  });
+
+  test('a panel that was drawn before the last change still copies what lies there now', () => {
+    const { result } = bench();
+    const drawnBefore = result.current;
+    act(() => result.current.change('peel', (now) => ({ ...now, peel: 'pinch' })));
+    act(() => drawnBefore.layCopy());
+    expect(result.current.other?.peel).toBe('pinch');
+    expect(drawnBefore.latest()).toMatchObject({ recipe: { peel: 'pinch' }, other: { peel: 'pinch' } });
   });
 
   test('without one there is nothing to change or swap', () => {

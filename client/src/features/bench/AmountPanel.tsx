@@ -1,5 +1,14 @@
 import type { Body, Goal, Ingredient, MassUnit, OwnIngredient, Recipe, VolumeUnit } from '@humble-churn/core';
-import { backwards, cupG, gPer, mlPer, recipeForGlasses, shownVolume, typedFigure } from '@humble-churn/core';
+import {
+  backwards,
+  cupG,
+  gPer,
+  mlPer,
+  predict,
+  recipeForGlasses,
+  shownVolume,
+  typedFigure,
+} from '@humble-churn/core';
 import { refusalWords } from '@humble-churn/contract';
 import { useState } from 'react';
 import { View } from 'react-native';
@@ -21,17 +30,18 @@ const BODIES: readonly Body[] = ['light', 'everyday', 'full', 'cream'];
 interface Props {
   recipe: Recipe;
   change: Draft['change'];
+  latest: Draft['latest'];
   ingredient: Ingredient | undefined;
   own: readonly OwnIngredient[];
   kitchen: KnownKitchen;
   milkMl: number | null;
-  nutG: number | null;
   body: Body | null;
   pulpG: number | null;
 }
 
 /** What the cook starts from: the milk wanted, the nuts at hand, the pulp to bake with; and how thick it is to be. */
-export function AmountPanel({ recipe, change, ingredient, own, kitchen, milkMl, nutG, body, pulpG }: Props) {
+export function AmountPanel(props: Props) {
+  const { recipe, change, latest, ingredient, own, kitchen, milkMl, body, pulpG } = props;
   const { amount } = recipe;
   const us = kitchen.measures === 'us';
   const [milkUnit, setMilkUnit] = useState<VolumeUnit>(us ? 'cups' : 'mL');
@@ -49,31 +59,35 @@ export function AmountPanel({ recipe, change, ingredient, own, kitchen, milkMl, 
     setTrouble(null);
     setForPulp(by === 'pulp');
     if (by === 'pulp') return;
-    change('amount-by', (now) => ({
-      ...now,
+    change('amount-by', (now) => {
+      const made = predict(now, kitchen, own);
       // The other way round of the same batch, so that nothing jumps.
-      amount:
+      const amount: Recipe['amount'] =
         by === 'milk'
-          ? { by, volumeMl: Math.round((milkMl ?? 1000) / 10) * 10 }
-          : { by, massG: Math.round(nutG ?? 140) },
-    }));
+          ? { by, volumeMl: made.ok ? Math.round(made.value.milk.volumeMl / 10) * 10 : 1000 }
+          : { by, massG: made.ok ? Math.round(made.value.nutG) : 140 };
+      return { ...now, amount };
+    });
   };
   /** Goes backwards to a recipe for the goal; the reason stands here when there is none. */
   const reach = (goal: Goal): string | null => {
-    const found = backwards(recipe, goal, kitchen, own);
+    const found = backwards(latest().recipe, goal, kitchen, own);
     if (!found.ok) return refusalWords(found.refusal);
     const { amount: reached, waterPerNut, blend } = found.value.recipe;
     change(`goal-${goal.want}`, (now) => ({ ...now, amount: reached, waterPerNut, blend }));
     return null;
   };
-  const toBody = (wanted: Body): void =>
+  const toBody = (body: Body): void => {
+    const { amount: now } = latest().recipe;
+    const thickness = { by: 'body', body } as const;
     setTrouble(
       reach(
-        amount.by === 'milk'
-          ? { want: 'milk', volumeMl: amount.volumeMl, thickness: { by: 'body', body: wanted } }
-          : { want: 'most-milk', nutG: amount.massG, thickness: { by: 'body', body: wanted } },
+        now.by === 'milk'
+          ? { want: 'milk', volumeMl: now.volumeMl, thickness }
+          : { want: 'most-milk', nutG: now.massG, thickness },
       ),
     );
+  };
 
   return (
     <Panel title="How much">

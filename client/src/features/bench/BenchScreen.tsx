@@ -243,11 +243,11 @@ function Bench({ kitchen, own }: { kitchen: KnownKitchen; own: readonly OwnIngre
       <AmountPanel
         recipe={laterRecipe}
         change={change}
+        latest={draft.latest}
         ingredient={ingredient}
         own={own}
         kitchen={kitchen}
         milkMl={laterPrediction?.milk.volumeMl ?? null}
-        nutG={laterPrediction?.nutG ?? null}
         body={laterPrediction?.milk.body ?? null}
         pulpG={laterPrediction?.pulp.massG ?? null}
       />
@@ -272,6 +272,7 @@ function Bench({ kitchen, own }: { kitchen: KnownKitchen; own: readonly OwnIngre
         blend={recipe.blend}
         recipe={laterRecipe}
         change={change}
+        own={own}
         kitchen={kitchen}
         prediction={laterPrediction}
       />
@@ -288,7 +289,7 @@ function Bench({ kitchen, own }: { kitchen: KnownKitchen; own: readonly OwnIngre
         prediction={laterPrediction}
       />
       <DrinkersPanel drinkers={recipe.drinkers} change={change} kitchen={kitchen} />
-      <KeepPanel draft={laterDraft} own={own} prediction={laterPrediction} />
+      <KeepPanel draft={laterDraft} own={own} kitchen={kitchen} prediction={laterPrediction} />
     </>
   );
   const waiting = <ActivityIndicator color={colour.kelp} />;

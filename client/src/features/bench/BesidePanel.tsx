@@ -122,7 +122,7 @@ function answers(question: Question, other: Recipe, kitchen: KnownKitchen, own: 
 export default function BesidePanel({ draft, contrast, kitchen, own, priced }: Props) {
   const colour = useColours();
   const [question, setQuestion] = useState<Question>('squeeze');
-  const { recipe, other } = draft;
+  const { other } = draft;
   if (!other) {
     return (
       <Panel title="Two ways side by side">
@@ -131,7 +131,7 @@ export default function BesidePanel({ draft, contrast, kitchen, own, priced }: P
           to the millilitres, the grit, your minutes and the cost.
         </Words>
         <View style={styles.row}>
-          <Button label="Lay a copy beside it" onPress={() => draft.setOther(recipe)} />
+          <Button label="Lay a copy beside it" onPress={draft.layCopy} />
         </View>
       </Panel>
     );
@@ -223,8 +223,8 @@ export default function BesidePanel({ draft, contrast, kitchen, own, priced }: P
       </Words>
       <View style={styles.row}>
         <Button label="Swap the sides" onPress={draft.swap} />
-        <Button label="Copy the bench anew" onPress={() => draft.setOther(recipe)} />
-        <Button label="Clear the copy" kind="quiet" onPress={() => draft.setOther(null)} />
+        <Button label="Copy the bench anew" onPress={draft.layCopy} />
+        <Button label="Clear the copy" kind="quiet" onPress={draft.clearCopy} />
       </View>
     </Panel>
   );

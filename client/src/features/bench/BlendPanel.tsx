@@ -1,9 +1,10 @@
-import type { MachineKind, Prediction, Recipe } from '@humble-churn/core';
+import type { MachineKind, OwnIngredient, Prediction, Recipe } from '@humble-churn/core';
 import {
   DEFAULT_RUPTURE,
   LIMITS,
   MACHINES,
   pouringOrder,
+  predict,
   shownDuration,
   shownMass,
   shownTemp,
@@ -27,6 +28,7 @@ interface Props {
   blend: Recipe['blend'];
   recipe: Recipe;
   change: Draft['change'];
+  own: readonly OwnIngredient[];
   kitchen: KnownKitchen;
   prediction: Prediction | null;
 }
@@ -36,8 +38,18 @@ function machineValue({ machine, machineName }: Recipe['blend']): string {
   return machineName === null ? machine : `own ${machineName}`;
 }
 
+/** The recipe with the ice that keeps it below its warmth limit. */
+function enoughIce(recipe: Recipe, kitchen: KnownKitchen, own: readonly OwnIngredient[]): Recipe {
+  const made = predict(recipe, kitchen, own);
+  if (!made.ok) return recipe;
+  const { blend, liquidG, iceG } = made.value;
+  if (blend.iceNeededG === null || blend.iceNeededG <= 0) return recipe;
+  const iceShare = Math.min(LIMITS.iceShare.max, blend.iceNeededG / (liquidG + iceG) + 1e-4);
+  return { ...recipe, blend: { ...recipe.blend, iceShare } };
+}
+
 /** Machine, order of the water, how fine, how warm, and what to do at the jug. */
-export function BlendPanel({ blend, recipe, change, kitchen, prediction }: Props) {
+export function BlendPanel({ blend, recipe, change, own, kitchen, prediction }: Props) {
   const { machines } = kitchen.profile;
   const pressed = blend.machine === 'cold-press';
   const usual = MACHINES[blend.machine];
@@ -65,7 +77,6 @@ export function BlendPanel({ blend, recipe, change, kitchen, prediction }: Props
     } else if (kind) set('machine', { machine: kind, machineName: null, powerW: null, fillLineMl: null });
   };
   const iceNeededG = prediction?.blend.iceNeededG;
-  const totalG = prediction ? prediction.liquidG + prediction.iceG : 0;
   const byTime = blend.end.by === 'seconds';
   return (
     <Panel title="Blend">
@@ -130,14 +141,14 @@ export function BlendPanel({ blend, recipe, change, kitchen, prediction }: Props
             label="Blend until"
             value={blend.end.by}
             onChange={(by) =>
-              set('end-by', {
-                end:
+              change('end-by', (now) => {
+                const made = predict(now, kitchen, own);
+                const { secondsPerLoad = 60, rupture = DEFAULT_RUPTURE } = made.ok ? made.value.blend : {};
+                const end: Recipe['blend']['end'] =
                   by === 'seconds'
-                    ? { by, seconds: Math.max(1, Math.round(prediction?.blend.secondsPerLoad ?? 60)) }
-                    : {
-                        by,
-                        rupture: Math.min(0.97, Math.max(0.3, prediction?.blend.rupture ?? DEFAULT_RUPTURE)),
-                      },
+                    ? { by, seconds: Math.max(1, Math.round(secondsPerLoad)) }
+                    : { by, rupture: Math.min(0.97, Math.max(0.3, rupture)) };
+                return { ...now, blend: { ...now.blend, end } };
               })
             }
             options={[
@@ -215,12 +226,10 @@ export function BlendPanel({ blend, recipe, change, kitchen, prediction }: Props
                 prediction.iceG > 0 && { note: `${shownMass(prediction.iceG, kitchen)}; the ratio stays.` })}
             />
           </View>
-          {iceNeededG !== undefined && iceNeededG !== null && iceNeededG > 0 && totalG > 0 && (
+          {iceNeededG !== undefined && iceNeededG !== null && iceNeededG > 0 && (
             <Button
               label={`Take ${shownMass(iceNeededG, kitchen)} of ice to stay below ${shownTemp(blend.warmthLimitC, kitchen.measures)}`}
-              onPress={() =>
-                set('ice', { iceShare: Math.min(LIMITS.iceShare.max, iceNeededG / totalG + 1e-4) })
-              }
+              onPress={() => change('ice', (now) => enoughIce(now, kitchen, own))}
             />
           )}
           {iceNeededG === null && (

@@ -1,4 +1,5 @@
 import type { OwnIngredient, Prediction, Recipe } from '@humble-churn/core';
+import { predict } from '@humble-churn/core';
 import { useRouter } from 'expo-router';
 import { useRef } from 'react';
 import { StyleSheet, View } from 'react-native';
@@ -9,17 +10,19 @@ import { Panel } from '../../ui/Panel';
 import { useToast } from '../../ui/Toast';
 import { SPACE } from '../../ui/theme';
 import { useKeepRecipe } from '../../wire/recipes';
+import type { KnownKitchen } from '../../wire/queries';
 import type { Draft } from './draft';
 import { writeJsonLd, writeOpenForm } from './recipeFiles';
 
 interface Props {
   draft: Draft;
   own: readonly OwnIngredient[];
+  kitchen: KnownKitchen;
   prediction: Prediction | null;
 }
 
 /** The recipe's name, and keeping it: new, or as the next version of the one it came from. */
-export function KeepPanel({ draft, own, prediction }: Props) {
+export function KeepPanel({ draft, own, kitchen, prediction }: Props) {
   const router = useRouter();
   const toast = useToast();
   const keep = useKeepRecipe();
@@ -27,6 +30,7 @@ export function KeepPanel({ draft, own, prediction }: Props) {
   const keeping = useRef<{ recipe: Recipe; as: string; key: string } | null>(null);
   const { recipe, saved } = draft;
   const keepAs = (as: 'new' | 'version'): void => {
+    const { recipe, saved } = draft.latest();
     const now = keeping.current;
     if (now?.recipe !== recipe || now.as !== as) keeping.current = { recipe, as, key: crypto.randomUUID() };
     const key = keeping.current?.key ?? crypto.randomUUID();
@@ -78,14 +82,18 @@ export function KeepPanel({ draft, own, prediction }: Props) {
           kind="quiet"
           label="Write to a file"
           hint="Write the recipe to a file in its open form"
-          onPress={() => writeOpenForm(recipe, own)}
+          onPress={() => writeOpenForm(draft.latest().recipe, own)}
         />
         <Button
           kind="quiet"
           label="For other programs"
           hint="Write the recipe as schema.org Recipe for other programs"
           disabled={!prediction}
-          onPress={() => void (prediction && writeJsonLd(recipe, own, prediction))}
+          onPress={() => {
+            const { recipe: now } = draft.latest();
+            const made = predict(now, kitchen, own);
+            if (made.ok) void writeJsonLd(now, own, made.value);
+          }}
         />
       </View>
     </Panel>

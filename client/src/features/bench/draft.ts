@@ -7,7 +7,7 @@ import {
   ratioFromCups,
   soakAdvice,
 } from '@humble-churn/core';
-import { useEffect, useMemo, useReducer } from 'react';
+import { useEffect, useLayoutEffect, useMemo, useReducer, useRef } from 'react';
 import { z } from 'zod';
 
 /** The first batch anybody sees: a litre of everyday almond milk. */
@@ -109,8 +109,11 @@ export interface Draft extends OnBench {
   /** `field` names what is changed, so that undo takes back a whole slide. */
   change: (field: string, to: (recipe: Recipe) => Recipe) => void;
   changeOther: (field: string, to: (recipe: Recipe) => Recipe) => void;
-  /** Lays a copy beside the recipe, or clears that side. */
-  setOther: (other: Recipe | null) => void;
+  /** What lies on the bench at this moment: what a panel shows may lag behind it by a drawing. */
+  latest: () => OnBench;
+  /** Lays a copy of the recipe beside it. */
+  layCopy: () => void;
+  clearCopy: () => void;
   /** The other side onto the bench, and the bench to the other side. */
   swap: () => void;
   setSaved: (saved: OnBench['saved']) => void;
@@ -127,6 +130,10 @@ export function useDraft(machine?: MachineKind, strainer?: Strainer): Draft {
     touched: null,
   }));
   const { recipe, other, saved } = history.now;
+  const latest = useRef(history.now);
+  useLayoutEffect(() => {
+    latest.current = history.now;
+  }, [history.now]);
   useEffect(() => keepOnBench(recipe, saved, other), [recipe, saved, other]);
   const acts = useMemo(() => {
     const on = (field: string, to: (now: OnBench) => OnBench): void => move({ type: 'change', field, to });
@@ -135,7 +142,9 @@ export function useDraft(machine?: MachineKind, strainer?: Strainer): Draft {
         on(field, (now) => ({ ...now, recipe: to(now.recipe) })),
       changeOther: (field: string, to: (recipe: Recipe) => Recipe) =>
         on(`other-${field}`, (now) => (now.other ? { ...now, other: to(now.other) } : now)),
-      setOther: (next: Recipe | null) => on('other', (now) => ({ ...now, other: next })),
+      latest: () => latest.current,
+      layCopy: () => on('other', (now) => ({ ...now, other: now.recipe })),
+      clearCopy: () => on('other', (now) => ({ ...now, other: null })),
       swap: () =>
         on(`swap-${crypto.randomUUID()}`, (now) =>
           now.other ? { recipe: now.other, other: now.recipe, saved: null } : now,
