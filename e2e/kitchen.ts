@@ -57,6 +57,14 @@ export class Kitchen {
   }
 }
 
+/** `SLOWER=6` runs the pages as on a device that is so many times slower than this machine. */
+const SLOWER = Number(process.env['SLOWER'] ?? 0);
+
+async function slowDown(page: Page): Promise<void> {
+  const devtools = await page.context().newCDPSession(page);
+  await devtools.send('Emulation.setCPUThrottlingRate', { rate: SLOWER });
+}
+
 interface Kitchens {
   /** A kitchen without demo data; one for each worker. */
   empty: Kitchen;
@@ -83,7 +91,11 @@ export const test = base.extend<{ quiet: undefined }, Kitchens>({
   ],
   // No page may say anything in the console, break, or reach beyond this machine.
   quiet: [
-    async ({ page }, use) => {
+    async ({ page, context }, use) => {
+      if (SLOWER) {
+        await slowDown(page);
+        context.on('page', (one) => void slowDown(one));
+      }
       const said: string[] = [];
       page.on('pageerror', (error) => said.push(`error: ${error.message}`));
       page.on('console', (message) => {

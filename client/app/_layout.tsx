@@ -3,7 +3,6 @@ import { useFonts } from 'expo-font';
 import { Slot } from 'expo-router';
 import { StatusBar } from 'expo-status-bar';
 import { useState } from 'react';
-import { DevicesHost } from '~/devices/useDevice';
 import { Caller } from '~/features/counter/Caller';
 import { Shell } from '~/ui/Shell';
 import { ThemeProvider } from '~/ui/ThemeProvider';
@@ -36,11 +35,9 @@ export default function Layout() {
       <ThemeProvider>
         <StatusBar style="auto" />
         <ToastHost>
-          <DevicesHost>
-            <Shell>
-              <Slot />
-            </Shell>
-          </DevicesHost>
+          <Shell>
+            <Slot />
+          </Shell>
         </ToastHost>
       </ThemeProvider>
     </PersistQueryClientProvider>

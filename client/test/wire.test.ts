@@ -1,6 +1,6 @@
-import type { Batch, Plan } from '@humble-churn/contract';
+import type { Plan } from '@humble-churn/contract';
 import { PlannedPredictionSchema, PlannedSchema, toInstant } from '@humble-churn/contract';
-import { plainRecipe, predict } from '@humble-churn/core';
+import { plainRecipe } from '@humble-churn/core';
 import { batchLooks, BATCH_LOOKS } from '~/ui/BatchBand';
 import { firstWish, readTimeOfDay } from '~/features/days/wish';
 import { markNow, noteServerTime, serverNowMs, sinceMs, whenClockJumps } from '~/wire/clock';
@@ -19,37 +19,9 @@ import {
 import { entryWords } from '~/wire/entryWords';
 import { known, undoingTo, withBegun, withWaiting } from '~/wire/queries';
 import { withWaitingPlans } from '~/wire/plans';
+import { AT, BATCH_ID, batch } from './batchWire';
 import { emptyDeviceStorage } from './deviceStorage';
 import { QueryClient, dehydrate, hydrate } from '@tanstack/react-query';
-
-const BATCH_ID = '7f0d3c52-3f8e-4a51-8f0c-5e1a8e6a7b21';
-const AT = '2031-03-10T09:00:00.000Z';
-
-function batch(): Batch {
-  const recipe = { ...plainRecipe('Almond', 'almond', 6.6, 8) };
-  const made = predict(recipe, { roomTempC: 20, fridgeTempC: 4 });
-  if (!made.ok) throw new Error(made.refusal.code);
-  const planned = {
-    type: 'planned' as const,
-    recipe,
-    prediction: made.value,
-    sureness: null,
-    around: { roomTempC: 20, fridgeTempC: 4 },
-    budgetH: 96 as const,
-    guide: 2 as const,
-  };
-  // The wire's own shape: plain JSON.
-  return JSON.parse(
-    JSON.stringify({
-      id: BATCH_ID,
-      timeZone: 'Europe/Lisbon',
-      serverTime: AT,
-      events: [
-        { id: '0b9f6c1e-6a34-4f0e-9a3b-0d7c0a2f4b11', at: AT, timeZone: 'Europe/Lisbon', what: planned },
-      ],
-    }),
-  ) as Batch;
-}
 
 const OTHER_ID = '1b7a9c34-0d43-4a0c-9d55-2f6f2f0e9c10';
 
