@@ -1,7 +1,8 @@
 import { readFileSync } from 'node:fs';
-import type { BatchList, PlanList } from '@humble-churn/contract';
+import type { BatchList, Kitchen as KitchenTold, PlanList } from '@humble-churn/contract';
+import { plainRecipe } from '@humble-churn/core';
 import type { Page } from '@playwright/test';
-import { allSent, expect, test } from './kitchen';
+import { Kitchen, ZONE, allSent, expect, test } from './kitchen';
 
 const MIN = 60_000;
 
@@ -203,4 +204,78 @@ test('plans kept, dropped and begun while the server is away reach it in their o
   const answer = await page.request.get(`${demo.url}/api/batches?scope=active&limit=100`);
   const { batches } = (await answer.json()) as BatchList;
   expect(batches.filter(({ id }) => id === batchId)).toHaveLength(1);
+});
+
+test('where a kept plan is in the way it can make room, and is still ready for its own glass', async ({
+  page,
+}) => {
+  const kitchen = await new Kitchen([]).start();
+  try {
+    const post = async (path: string, data: unknown): Promise<void> => {
+      const answer = await page.request.post(`${kitchen.url}/api/${path}`, {
+        data,
+        headers: { 'Idempotency-Key': crypto.randomUUID() },
+      });
+      expect(answer.status(), await answer.text()).toBeLessThan(300);
+    };
+    const known = (await (await page.request.get(`${kitchen.url}/api/kitchen`)).json()) as KitchenTold;
+    const bowls = [{ name: 'The one bowl', volumeMl: 2000, count: 1 }];
+    // Somebody is up all day and night, so that the hour this is run at is no matter.
+    const hours = { wakingFrom: '00:00', wakingTo: '23:59', quietFrom: '03:00', quietTo: '03:01' };
+    await page.request.patch(`${kitchen.url}/api/kitchen`, {
+      data: { profile: { ...known.profile, bowls, ...hours } },
+    });
+    const later = {
+      ...plainRecipe('Almond for later', 'almond', 6.6, 12),
+      amount: { by: 'milk', volumeMl: 800 },
+    };
+    const sooner = { ...later, name: 'Almond for sooner' };
+    await post('recipes', { recipe: sooner, ownIngredients: [] });
+    const inMin = (min: number): number => Math.ceil(Date.now() / (15 * MIN)) * 15 * MIN + min * MIN;
+    const iso = (ms: number): string => new Date(ms).toISOString();
+    const glassMs = inMin(20 * 60);
+    const weighMs = inMin(30);
+    // It soaks from soon on until the other should be ready.
+    await post('plans', {
+      recipe: later,
+      ownIngredients: [],
+      glassAt: iso(glassMs + 26 * 60 * MIN),
+      moments: { weighAt: iso(weighMs), drainAt: iso(glassMs), blendAt: iso(glassMs + 15 * MIN) },
+    });
+
+    await page.goto(`${kitchen.url}/days`);
+    await page.getByRole('radio', { name: 'Almond for sooner' }).click();
+    const on = (ms: number): string => new Date(ms).toLocaleDateString('en', { timeZone: ZONE });
+    const days = [0, 1, 2].map((daysOn) => on(Date.now() + daysOn * 24 * 60 * MIN));
+    const day = page.getByRole('radiogroup', { name: 'Day' }).getByRole('radio');
+    await day.nth(days.indexOf(on(glassMs))).click();
+    const time = { timeZone: ZONE, hour: '2-digit', minute: '2-digit' } as const;
+    await page
+      .getByRole('textbox', { name: 'Time' })
+      .fill(new Date(glassMs).toLocaleTimeString('en-GB', time));
+    const refused = page.getByRole('region', { name: 'It does not fit' });
+    await expect(refused).toContainText('bowl');
+    await expect(refused).toContainText(/Almond for later.*; was /);
+    await refused.getByRole('button', { name: 'Plan it so: Make room among the kept plans' }).click();
+    await expect(page.getByText('The plan is kept, and room is made for it.')).toBeVisible();
+    const soak = ({ moments: { weighAt, drainAt } }: PlanList['plans'][number]) =>
+      [Date.parse(weighAt), Date.parse(drainAt)] as const;
+    const plans = await openPlans(page, kitchen.url);
+    const [first, second] = ['Almond for sooner', 'Almond for later'].map((name) => {
+      const plan = plans.find(({ recipe }) => recipe.name === name);
+      if (!plan) throw new Error(`${name} is not planned`);
+      return plan;
+    });
+    if (!first || !second) throw new Error('both are planned');
+    expect(Date.parse(first.glassAt)).toBe(glassMs);
+    // One bowl, one soak after the other, and the later glass as it was.
+    expect(soak(second)[0]).toBeGreaterThanOrEqual(soak(first)[1] - 10 * MIN);
+    expect(Date.parse(second.moments.blendAt)).toBeLessThan(glassMs + 26 * 60 * MIN);
+    await page.getByRole('button', { name: 'Undo' }).click();
+    await expect
+      .poll(async () => (await openPlans(page, kitchen.url)).map(({ moments: { weighAt } }) => weighAt))
+      .toEqual([iso(weighMs)]);
+  } finally {
+    await kitchen.close();
+  }
 });

@@ -8,7 +8,7 @@ import type { Page } from '@playwright/test';
 import { test as base, expect } from '@playwright/test';
 
 /** Where the kitchens stand; another zone shows what the app does at another time of day. */
-const ZONE = process.env['KITCHEN_ZONE'] ?? 'Europe/Lisbon';
+export const ZONE = process.env['KITCHEN_ZONE'] ?? 'Europe/Lisbon';
 const ROOT = join(dirname(fileURLToPath(import.meta.url)), '..');
 
 /** The real server over the real export, on a folder of its own. It can be stopped, killed and started again. */

@@ -7,9 +7,9 @@ export default defineConfig({
   workers: 2,
   fullyParallel: false,
   forbidOnly: Boolean(process.env['CI']),
-  timeout: 240_000,
+  timeout: 360_000,
   // On a machine busy with other things the first page may take this long.
-  expect: { timeout: 30_000 },
+  expect: { timeout: 60_000 },
   reporter: [['list'], ['json', { outputFile: '../.build/e2e.json' }]],
   use: {
     browserName: 'chromium',

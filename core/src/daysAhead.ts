@@ -8,7 +8,7 @@ import { predict } from './predict';
 import type { PlannedPrediction } from './prediction';
 import type { Recipe, Surroundings } from './recipe';
 import type { Moments, PlanKitchen, Placed, Taken } from './schedule';
-import { momentsOf, placedAt, schedule, takenBy } from './schedule';
+import { momentsOf, placedAt, placedTogether, takenBy } from './schedule';
 import { soakAdvice } from './soakAdvice';
 import { dailyWindows } from './window';
 
@@ -174,8 +174,7 @@ export function waysStillOpen(
     const { value } = predicted;
     const asked = { ...wish, soakedAlready: way.soakedAlready };
     const job = planJob(asked, changed, value, around, own, kitchen.gridMin);
-    const found = schedule([job], { ...kitchen, mostLateMin: way.mostLateMin });
-    const placed = found.ok ? found.placed[0] : undefined;
+    const [placed] = placedTogether([job], { ...kitchen, mostLateMin: way.mostLateMin }) ?? [];
     if (!placed) return [];
     const price = {
       milkMl: value.milk.volumeMl - was.milk.volumeMl,
@@ -205,8 +204,7 @@ export function withSoakMoved(job: PlanJob, was: Moments, byMin: number): Placed
  */
 export function withFinishMoved(job: PlanJob, kitchen: PlanKitchen, was: Moments, byMin: number): Placed {
   const moved = withSoakMoved(job, was, byMin);
-  const found = schedule([{ ...job, glassMs: moved.readyMs }], kitchen);
-  const placed = found.ok ? found.placed[0] : undefined;
+  const [placed] = placedTogether([{ ...job, glassMs: moved.readyMs }], kitchen) ?? [];
   // Lateness is told against the glass that was asked for.
   return placed ? placedAt(job, momentsOf(placed)) : moved;
 }

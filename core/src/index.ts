@@ -51,4 +51,5 @@ export * from './simulatedScale';
 export * from './window';
 export * from './planJob';
 export * from './schedule';
+export * from './roomMade';
 export * from './daysAhead';

@@ -286,20 +286,26 @@ export function brokenLimits(
 
 /** Which moments of a job are free in the kitchen as it is, without its other jobs. */
 class Openings {
-  private readonly memo = new Map<string, boolean>();
+  private readonly memo = {
+    weigh: new Map<number, boolean>(),
+    drain: new Map<number, boolean>(),
+    blend: new Map<number, boolean>(),
+  };
+  private readonly bowls: readonly (Taken & { what: 'bowl' })[];
 
   constructor(
     private readonly job: PlanJob,
     private readonly kitchen: PlanKitchen,
-  ) {}
+  ) {
+    this.bowls = kitchen.taken.filter((one) => one.what === 'bowl');
+  }
 
   /** Whether a stretch of standing by may begin there. */
-  private free(name: string, fromMs: number, look: () => boolean): boolean {
-    const key = `${name}${fromMs}`;
-    const known = this.memo.get(key);
+  private free(what: keyof Openings['memo'], fromMs: number, look: () => boolean): boolean {
+    const known = this.memo[what].get(fromMs);
     if (known !== undefined) return known;
     const found = look();
-    this.memo.set(key, found);
+    this.memo[what].set(fromMs, found);
     return found;
   }
 
@@ -313,19 +319,28 @@ class Openings {
   }
 
   weigh(fromMs: number): boolean {
-    return this.free('w', fromMs, () =>
+    return this.free('weigh', fromMs, () =>
       this.handsFree({ fromMs, toMs: fromMs + this.job.weighMin * MIN_MS }),
     );
   }
 
+  /** Whether there is a bowl beside those in use already. */
+  soak(fromMs: number, toMs: number): boolean {
+    const { kitchen, job, bowls } = this;
+    if (!kitchen.bowlsMl) return true;
+    const mine: Taken & { what: 'bowl' } = { what: 'bowl', bowlMl: job.bowlMl, fromMs, toMs };
+    // Those that are free by then take no bowl from it.
+    return bowlsSuffice([...bowls.filter((one) => overlaps(one, mine)), mine], kitchen.bowlsMl);
+  }
+
   drain(fromMs: number): boolean {
-    return this.free('d', fromMs, () =>
+    return this.free('drain', fromMs, () =>
       this.handsFree({ fromMs, toMs: fromMs + this.job.drainMin * MIN_MS }),
     );
   }
 
   blend(fromMs: number): boolean {
-    return this.free('b', fromMs, () => {
+    return this.free('blend', fromMs, () => {
       const { job, kitchen } = this;
       const strainMs = fromMs + job.blendMin * MIN_MS;
       const bottleMs = strainMs + job.strainMin * MIN_MS;
@@ -409,7 +424,8 @@ class Placements {
       if (!onGrid && d !== latest) return;
       const w = d - soakMin * MIN_MS - weighMs;
       if (w < kitchen.nowMs) return;
-      if (open.drain(d) && open.weigh(w)) yield placedAt(job, { weighMs: w, drainMs: d, blendMs });
+      if (open.drain(d) && open.weigh(w) && open.soak(w + weighMs, d))
+        yield placedAt(job, { weighMs: w, drainMs: d, blendMs });
     }
   }
 
@@ -459,7 +475,7 @@ interface Found {
  * bounded by what the jobs left would cost if each were alone; only for slots that go together are the ways to reach
  * them fitted to one another.
  */
-function cheapest(jobs: readonly PlanJob[], kitchen: PlanKitchen): Found {
+function cheapest(jobs: readonly PlanJob[], kitchen: PlanKitchen, mostLooks: number): Found {
   const all = jobs.map((job) => new Placements(job, kitchen));
   const floors: PlanCost[] = [[0, 0, 0]];
   for (const one of [...all].reverse()) {
@@ -483,7 +499,7 @@ function cheapest(jobs: readonly PlanJob[], kitchen: PlanKitchen): Found {
     if (!job || !slot) return placed;
     const later = slots.slice(i + 1).flatMap((one) => one.taken);
     for (const one of all[i]?.ways(slot) ?? []) {
-      if (++looks > MOST_LOOKS) return null;
+      if (++looks > mostLooks) return null;
       const mine = takenBy(job, one);
       if (clashes(mine, taken) || clashes(mine, later)) continue;
       const together = [...taken, ...mine];
@@ -508,7 +524,7 @@ function cheapest(jobs: readonly PlanJob[], kitchen: PlanKitchen): Found {
     const floor = floors[i + 1] ?? [0, 0, 0];
     for (let n = 0; ; n++) {
       const slot = placements.slot(n);
-      if (!slot || ++looks > MOST_LOOKS) return;
+      if (!slot || ++looks > mostLooks) return;
       const cost = sum(spent, slot.cost);
       // Costs only rise from here on, whatever the others do.
       if (bestCost && compareCosts(sum(cost, floor), bestCost) >= 0) return;
@@ -516,7 +532,7 @@ function cheapest(jobs: readonly PlanJob[], kitchen: PlanKitchen): Found {
     }
   };
   choose(0, [], [0, 0, 0]);
-  return { placed: best, proven: looks <= MOST_LOOKS };
+  return { placed: best, proven: looks <= mostLooks };
 }
 
 /** The kitchen with one of its limits lifted. */
@@ -548,11 +564,20 @@ const LIFTED: readonly PlanLimit[] = ['quiet-hours', 'bowls', 'jug', 'bag', 'wak
  * usual, then least time in the bottle. When none fits, the one limit whose lifting alone would let it.
  */
 export function schedule(jobs: readonly PlanJob[], kitchen: PlanKitchen): Schedule {
-  const { placed, proven } = cheapest(jobs, kitchen);
+  const { placed, proven } = cheapest(jobs, kitchen, MOST_LOOKS);
   if (placed) return { ok: true, placed, proven };
   const tightest = LIFTED.find((limit) => {
     const [freed, lifted] = without(limit, kitchen, jobs);
-    return cheapest(freed, lifted).placed !== null;
+    return cheapest(freed, lifted, MOST_LOOKS).placed !== null;
   });
   return { ok: false, tightest: tightest ?? 'time' };
+}
+
+/** The moments of all jobs, as `schedule` finds them; null when it finds none within so many looks. Asks no further. */
+export function placedTogether(
+  jobs: readonly PlanJob[],
+  kitchen: PlanKitchen,
+  mostLooks = MOST_LOOKS,
+): readonly Placed[] | null {
+  return cheapest(jobs, kitchen, mostLooks).placed;
 }

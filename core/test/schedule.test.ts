@@ -9,6 +9,7 @@ import {
   overlaps,
   placedAt,
   planCost,
+  roomMade,
   schedule,
   takenBy,
   visits,
@@ -235,6 +236,83 @@ describe('what stands in the way', () => {
     if (!soaks[0] || !soaks[1]) throw new Error('both soak');
     expect(overlaps(soaks[0], soaks[1])).toBe(false);
     expect(found.proven).toBe(true);
+  });
+});
+
+describe('room made among kept plans', () => {
+  // One bowl, one glass after another: the kept soak stands where the new one would have to.
+  const k = kitchen({ bowlsMl: [1000] });
+  const kept = (id: string, weighMs: number, change: Partial<PlanJob> = {}) => {
+    const one = job(id, change);
+    const drainMs = weighMs + (one.weighMin + 55) * MIN;
+    return { job: one, placed: placedAt(one, { weighMs, drainMs, blendMs: drainMs + one.drainMin * MIN }) };
+  };
+  const beside = (others: readonly ReturnType<typeof kept>[]): PlanKitchen => ({
+    ...k,
+    taken: others.flatMap((one) => takenBy(one.job, one.placed)),
+  });
+
+  test('the kept one goes aside, and is still ready for its glass', () => {
+    const soon = job('new', { glassMs: at(17, 30) });
+    const inTheWay = kept('a', at(16), { glassMs: at(20) });
+    expect(schedule([soon], beside([inTheWay])).ok).toBe(false);
+    const made = roomMade(soon, [inTheWay], k);
+    expect(made?.moved.map(({ id }) => id)).toEqual(['a']);
+    expect(momentsOf(made?.placed as Placed).weighMs).toBe(at(16, 15));
+    const [moved] = made?.moved ?? [];
+    expect(momentsOf(moved as Placed).weighMs).toBeGreaterThanOrEqual(at(17));
+    expect(moved?.readyMs).toBeLessThanOrEqual(at(20));
+  });
+
+  test('of two only the one in the way is moved', () => {
+    const soon = job('new', { glassMs: at(17, 30) });
+    const far = kept('far', at(18), { glassMs: at(20) });
+    const made = roomMade(soon, [far, kept('near', at(16), { glassMs: at(22) })], k);
+    expect(made?.moved.map(({ id }) => id)).toEqual(['near']);
+  });
+
+  test('what should have been begun is left alone, and there is no room where there is none', () => {
+    const soon = job('new', { glassMs: at(17, 30) });
+    expect(roomMade(soon, [kept('a', at(15, 45), { glassMs: at(20) })], k)).toBeNull();
+    expect(roomMade(soon, [kept('a', at(16), { glassMs: at(17, 30) })], k)).toBeNull();
+    expect(roomMade(soon, [], k)).toBeNull();
+  });
+
+  test('against every way there is: all in time, nothing broken, none but the moved elsewhere; or there is no room', () => {
+    fc.assert(
+      fc.property(jobArb('new'), fc.tuple(jobArb('a'), jobArb('b')), kitchenArb, (one, jobs, around) => {
+        const before = schedule(jobs, around);
+        fc.pre(before.ok);
+        const lying = jobs.map((kept_, i) => ({ job: kept_, placed: before.placed[i] as Placed }));
+        const made = roomMade(one, lying, around);
+        const fixedBut = (moved: readonly string[]): PlanCost | null =>
+          bruteForce([one, ...jobs.filter(({ id }) => moved.includes(id))], {
+            ...around,
+            taken: [
+              ...around.taken,
+              ...lying
+                .filter(({ job: { id } }) => !moved.includes(id))
+                .flatMap((a) => takenBy(a.job, a.placed)),
+            ],
+          });
+        const moved = made?.moved.map(({ id }) => id) ?? [];
+        // As few as will do: with fewer there is no way at all.
+        const fewer = moved.length === 1 ? [] : [['a'], ['b']];
+        for (const some of fewer) expect(fixedBut(some)).toBeNull();
+        if (!made) {
+          expect(fixedBut(['a', 'b'])).toBeNull();
+          return;
+        }
+        const after = lying.map(
+          ({ job: { id }, placed }) => made.moved.find((now) => now.id === id) ?? placed,
+        );
+        expect(together([...jobs, one], [...after, made.placed], around)).toBe(true);
+        for (const now of [made.placed, ...made.moved]) {
+          expect(now.lateMin).toBeLessThanOrEqual(around.mostLateMin);
+        }
+      }),
+      { numRuns: 60 },
+    );
   });
 });
 

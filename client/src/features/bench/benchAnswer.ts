@@ -10,7 +10,6 @@ import type {
 import { contrast, curves, sureness } from '@humble-churn/core';
 
 export interface BenchJob {
-  id: number;
   recipe: Recipe;
   other: Recipe | null;
   around: Surroundings;
@@ -19,7 +18,6 @@ export interface BenchJob {
 }
 
 export interface BenchAnswer {
-  id: number;
   /** Null when the recipe cannot be computed. */
   sure: Sureness | null;
   curves: Curves;
@@ -29,13 +27,12 @@ export interface BenchAnswer {
 }
 
 /** All that is too much for the page while a finger moves. */
-export function answer({ id, recipe, other, around, own, prices }: BenchJob): BenchAnswer {
+export function answer({ recipe, other, around, own, prices }: BenchJob): BenchAnswer {
   const from = performance.now();
   const sure = sureness(recipe, around, own, { prices });
   const drawsMs = performance.now() - from;
   const beside = other ? contrast(recipe, other, around, own, { prices }) : null;
   return {
-    id,
     sure: sure.ok ? sure.value : null,
     curves: curves(recipe, around, own),
     contrast: beside?.ok === true ? beside.value : null,

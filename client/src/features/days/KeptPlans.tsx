@@ -1,0 +1,132 @@
+import type { Plan } from '@humble-churn/contract';
+import type { Placed } from '@humble-churn/core';
+import { shownVolume } from '@humble-churn/core';
+import { useRouter } from 'expo-router';
+import { StyleSheet, View } from 'react-native';
+import { Button } from '../../ui/Button';
+import { Notice } from '../../ui/Notice';
+import { NutMark } from '../../ui/NutMark';
+import { Panel } from '../../ui/Panel';
+import { useToast } from '../../ui/Toast';
+import { Words } from '../../ui/Words';
+import { CalendarDays, Download, Play, X } from '../../ui/icons';
+import { SPACE, useColours } from '../../ui/theme';
+import { momentWords } from '../../wire/moments';
+import { useCalendarFile, usePlanning } from '../../wire/plans';
+import type { KnownKitchen } from '../../wire/queries';
+import { useSayTo, useStartBatch } from '../../wire/queries';
+import { Visits } from './Visits';
+
+/** The plans that are kept: begun, moved or dropped here, and told to the calendar. */
+export function KeptPlans({
+  kept,
+  kitchen,
+  nowMs,
+  onMove,
+}: {
+  kept: readonly { plan: Plan; placed: Placed }[];
+  kitchen: KnownKitchen;
+  nowMs: number;
+  onMove: (planId: string) => void;
+}) {
+  const planning = usePlanning();
+  const calendar = useCalendarFile();
+  const start = useStartBatch();
+  const sayTo = useSayTo();
+  const router = useRouter();
+  const toast = useToast();
+  const colour = useColours();
+  return (
+    <Panel title="Kept plans">
+      {kept.length === 0 && (
+        <Words>
+          None yet. A kept plan tells the Now screen and your calendar when to weigh, drain and blend, and
+          keeps jug, bag and bowls free for it.
+        </Words>
+      )}
+      {start.error && <Notice kind="error">{start.error.message}</Notice>}
+      {kept.map(({ plan, placed }) => (
+        <View key={plan.id} style={[styles.offer, { borderColor: colour.line }]}>
+          <View style={styles.row}>
+            <NutMark ingredient={plan.recipe.nuts[0]?.ingredient ?? ''} />
+            <Words kind="heading" level={3} style={styles.what}>
+              {plan.recipe.name}
+            </Words>
+          </View>
+          <Words tone="soft">
+            {shownVolume(plan.prediction.milk.volumeMl, kitchen)} for{' '}
+            {momentWords(Date.parse(plan.glassAt), nowMs, kitchen.timeZone)}
+          </Words>
+          <Visits placed={placed} kitchen={kitchen} nowMs={nowMs} />
+          <View style={styles.row}>
+            <Button
+              label="Begin it now"
+              hint={`Begin ${plan.recipe.name} now`}
+              icon={Play}
+              busy={start.isPending}
+              onPress={() =>
+                start.mutate(
+                  { recipe: plan.recipe, own: [], planId: plan.id, key: plan.id },
+                  {
+                    onSuccess: (batch) => {
+                      // Soaked before, as the recipe says: on to weighing what came out of the freezer.
+                      if (plan.soakedAlready) {
+                        sayTo(
+                          batch.id,
+                          ['weigh', 'soak', 'drain'].map((step) => ({ type: 'step-done', step })),
+                        );
+                      }
+                      router.push(`/counter/${batch.id}`);
+                    },
+                  },
+                )
+              }
+            />
+            <Button
+              label="Move"
+              hint={`Move the plan for ${plan.recipe.name} on the ribbon`}
+              icon={CalendarDays}
+              onPress={() => onMove(plan.id)}
+            />
+            <Button
+              label="Drop"
+              hint={`Drop the plan for ${plan.recipe.name}`}
+              icon={X}
+              kind="quiet"
+              onPress={() => {
+                planning.change(plan, { status: 'dropped' });
+                toast({
+                  words: 'The plan is dropped.',
+                  undo: () => planning.change(plan, { status: 'open' }),
+                });
+              }}
+            />
+          </View>
+        </View>
+      ))}
+      <View style={styles.row}>
+        <Button
+          label="Calendar file"
+          hint="Download the plans as a calendar file"
+          icon={Download}
+          busy={calendar.isPending}
+          disabled={calendar.unsent}
+          onPress={calendar.save}
+        />
+      </View>
+      {calendar.error && <Notice kind="error">{calendar.error.message}</Notice>}
+      {calendar.unsent && (
+        <Words kind="small">The calendar file can be had when the server has these plans.</Words>
+      )}
+      <Words kind="small" tone="soft">
+        Read it into your calendar again after a change: what was read before is moved, not doubled.
+      </Words>
+    </Panel>
+  );
+}
+
+const styles = StyleSheet.create({
+  row: { flexDirection: 'row', flexWrap: 'wrap', gap: SPACE.small, alignItems: 'center' },
+  what: { flexShrink: 1 },
+  offer: { borderTopWidth: 1, paddingTop: SPACE.medium, gap: SPACE.small },
+});

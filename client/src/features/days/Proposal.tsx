@@ -1,0 +1,76 @@
+import { planLimitWords, plannedStepWords } from '@humble-churn/contract';
+import type { Broken, Placed, PlanJob, PlanKitchen } from '@humble-churn/core';
+import { brokenLimits } from '@humble-churn/core';
+import { StyleSheet, View } from 'react-native';
+import { Button } from '../../ui/Button';
+import { Notice } from '../../ui/Notice';
+import { Panel } from '../../ui/Panel';
+import { Words } from '../../ui/Words';
+import { Check, Undo2 } from '../../ui/icons';
+import { SPACE } from '../../ui/theme';
+import { momentWords } from '../../wire/moments';
+import type { KnownKitchen } from '../../wire/queries';
+import { Visits } from './Visits';
+
+function brokenWords({ limit, kind, fromMs }: Broken, kitchen: KnownKitchen, nowMs: number): string {
+  const when = momentWords(fromMs, nowMs, kitchen.timeZone);
+  if (limit === 'time') {
+    return kind === 'chill'
+      ? `Ready only ${when}, after the glass.`
+      : `${plannedStepWords(kind)} ${when} is past.`;
+  }
+  return `${plannedStepWords(kind)} ${when} runs into ${planLimitWords(limit)}.`;
+}
+
+/** How a batch would lie in the days, what that breaks, and keeping it so. */
+export function Proposal({
+  title,
+  job,
+  placed,
+  days,
+  kitchen,
+  nowMs,
+  byHand,
+  working,
+  reset,
+  onReset,
+  onKeep,
+}: {
+  title: string;
+  job: PlanJob;
+  placed: Placed;
+  days: PlanKitchen;
+  kitchen: KnownKitchen;
+  nowMs: number;
+  byHand: boolean;
+  /** Another one is being worked out. */
+  working: boolean;
+  /** What takes the moving back; null while there is nothing to take back. */
+  reset: string | null;
+  onReset: () => void;
+  onKeep: () => void;
+}) {
+  const broken = brokenLimits([job], [placed], days);
+  return (
+    <Panel title={title}>
+      <Visits placed={placed} kitchen={kitchen} nowMs={nowMs} />
+      <View aria-live="polite" style={styles.notices}>
+        {broken.map((one) => (
+          <Notice key={`${one.limit}${one.kind}`} kind="caution">
+            {brokenWords(one, kitchen, nowMs)}
+          </Notice>
+        ))}
+        {byHand && broken.length === 0 && <Words tone="kelp">Moved by hand; it still fits.</Words>}
+      </View>
+      <View style={styles.row}>
+        <Button label="Keep this plan" kind="main" icon={Check} counter busy={working} onPress={onKeep} />
+        {reset !== null && <Button label={reset} icon={Undo2} counter onPress={onReset} />}
+      </View>
+    </Panel>
+  );
+}
+
+const styles = StyleSheet.create({
+  row: { flexDirection: 'row', flexWrap: 'wrap', gap: SPACE.small, alignItems: 'center' },
+  notices: { gap: SPACE.tight },
+});
