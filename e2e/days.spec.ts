@@ -206,6 +206,13 @@ test('plans kept, dropped and begun while the server is away reach it in their o
   expect(batches.filter(({ id }) => id === batchId)).toHaveLength(1);
 });
 
+test('where no worker runs the days are still worked out', async ({ page, demo }) => {
+  await page.route(/fitWorker/, (route) => route.abort());
+  await wishFor(page, demo.url, 'Walnut for baking');
+  await expect(proposal(page, 'Walnut for baking')).toContainText('Weigh, then it soaks');
+  await expect(page.getByRole('button', { name: 'Keep this plan' })).toBeEnabled();
+});
+
 test('where a kept plan is in the way it can make room, and is still ready for its own glass', async ({
   page,
 }) => {
@@ -255,7 +262,7 @@ test('where a kept plan is in the way it can make room, and is still ready for i
       .fill(new Date(glassMs).toLocaleTimeString('en-GB', time));
     const refused = page.getByRole('region', { name: 'It does not fit' });
     await expect(refused).toContainText('bowl');
-    await expect(refused).toContainText(/Almond for later.*; was /);
+    await expect(refused).toContainText(/Almond for later.*was (today|tomorrow) /);
     await refused.getByRole('button', { name: 'Plan it so: Make room among the kept plans' }).click();
     await expect(page.getByText('The plan is kept, and room is made for it.')).toBeVisible();
     const soak = ({ moments: { weighAt, drainAt } }: PlanList['plans'][number]) =>

@@ -57,7 +57,7 @@ export class Kitchen {
   }
 }
 
-/** `SLOWER=6` runs the pages as on a device that is so many times slower than this machine. */
+/** `SLOWER=4` runs the pages as on a device that is so many times slower than this machine. */
 const SLOWER = Number(process.env['SLOWER'] ?? 0);
 
 async function slowDown(page: Page): Promise<void> {

@@ -60,7 +60,11 @@ export function RoomOffer({
       <Words kind="heading" level={3}>
         Make room among the kept plans
       </Words>
-      <Words>Each is still ready for its own glass. It moves:</Words>
+      <Words>
+        {room.moved.length === 1
+          ? 'One kept plan is moved, and still ready for its own glass.'
+          : 'Two kept plans are moved, each still ready for its own glass.'}
+      </Words>
       {room.moved.map((now) => {
         const was = kept.find(({ plan }) => plan.id === now.id);
         if (!was) return null;
@@ -71,8 +75,10 @@ export function RoomOffer({
           </View>
         );
       })}
-      <Words kind="strong">And then the new one</Words>
-      <Visits placed={room.placed} kitchen={kitchen} nowMs={nowMs} />
+      <View style={styles.visits}>
+        <Words kind="strong">And the new one goes in</Words>
+        <Visits placed={room.placed} kitchen={kitchen} nowMs={nowMs} />
+      </View>
       <View style={styles.row}>
         <Button
           label="Plan it so"

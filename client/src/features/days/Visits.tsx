@@ -27,19 +27,15 @@ export function Visits({
     <View style={styles.visits}>
       {visits(placed).map(({ key, kinds, fromMs, toMs }) => (
         <View key={key} style={styles.visit}>
-          <Words kind="strong" style={styles.when}>
-            {at(fromMs)}
-          </Words>
+          <View style={styles.when}>
+            <Words kind="strong">{at(fromMs)}</Words>
+            <Before visit={before.find((visit) => visit.key === key)} fromMs={fromMs} at={at} />
+          </View>
           <Words style={styles.doing}>
             {visitWords(kinds)}
             {key === 'weigh' && soak
               ? `, then it soaks ${shownDuration((soak.toMs - soak.fromMs) / 1000)}`
               : `, ${shownDuration((toMs - fromMs) / 1000)}`}
-            {wasWords(
-              before.find((visit) => visit.key === key),
-              fromMs,
-              at,
-            )}
           </Words>
         </View>
       ))}
@@ -53,8 +49,21 @@ export function Visits({
   );
 }
 
-function wasWords(was: Visit | undefined, fromMs: number, at: (ms: number) => string): string {
-  return was === undefined || was.fromMs === fromMs ? '' : `; was ${at(was.fromMs)}`;
+function Before({
+  visit,
+  fromMs,
+  at,
+}: {
+  visit: Visit | undefined;
+  fromMs: number;
+  at: (ms: number) => string;
+}) {
+  if (!visit || visit.fromMs === fromMs) return null;
+  return (
+    <Words kind="small" tone="soft">
+      was {at(visit.fromMs)}
+    </Words>
+  );
 }
 
 const styles = StyleSheet.create({

@@ -1,0 +1,113 @@
+import {
+  USUAL_SURROUNDINGS,
+  momentsOf,
+  plainRecipe,
+  planJob,
+  planKitchen,
+  predict,
+  placedTogether,
+  takenBy,
+} from '@humble-churn/core';
+import type { KeptJob } from '@humble-churn/core';
+import type { FitJob } from '~/features/days/fit';
+import { daysWith, fit } from '~/features/days/fit';
+import { Desk } from '~/wire/desk';
+
+const HOUR = 3_600_000;
+const NOW = Date.UTC(2026, 5, 1, 8);
+
+describe('one more batch among the kept plans', () => {
+  const household = {
+    wakingFrom: '00:00',
+    wakingTo: '23:59',
+    quietFrom: '03:00',
+    quietTo: '03:01',
+    bowls: [{ volumeMl: 2000, count: 1 }],
+  };
+  const days = planKitchen(household, 'Europe/Lisbon', NOW, NOW + 48 * HOUR, []);
+
+  function asked(id: string, glassMs: number): Pick<FitJob, 'recipe' | 'prediction' | 'job'> {
+    const recipe = plainRecipe(id, 'almond', 6.6, 12);
+    const made = predict(recipe, USUAL_SURROUNDINGS);
+    if (!made.ok) throw new Error(made.refusal.code);
+    const wish = { id, glassMs, fresh: false, soakedAlready: false };
+    return {
+      recipe,
+      prediction: made.value,
+      job: planJob(wish, recipe, made.value, USUAL_SURROUNDINGS, []),
+    };
+  }
+
+  function keptAt(id: string, glassMs: number, soonestMs: number): KeptJob {
+    const { job } = asked(id, glassMs);
+    const [placed] = placedTogether([{ ...job, glassMs: soonestMs }], days) ?? [];
+    if (!placed) throw new Error('no room');
+    return { job, placed };
+  }
+
+  const around = { around: USUAL_SURROUNDINGS, own: [], keepOff: [] };
+
+  test('beside them where it fits', () => {
+    const kept = [keptAt('kept', NOW + 30 * HOUR, NOW + 30 * HOUR)];
+    const answer = fit({ ...asked('new', NOW + 60 * HOUR), days, kept, ...around });
+    expect(answer.found.ok).toBe(true);
+    expect(answer.room).toBeNull();
+    expect(answer.offers).toEqual([]);
+  });
+
+  test('in their place where they can go aside, and the other ways are told, too', () => {
+    // Kept for the day after, but soaking when the new one must.
+    const kept = [keptAt('kept', NOW + 45 * HOUR, NOW + 22 * HOUR)];
+    const job = { ...asked('new', NOW + 22 * HOUR), days, kept, ...around };
+    const { found, room, offers } = fit(job);
+    expect(found).toEqual({ ok: false, tightest: 'bowls' });
+    expect(room?.moved.map(({ id }) => id)).toEqual(['kept']);
+    const [moved] = room?.moved ?? [];
+    if (!moved || !room) throw new Error('no room was made');
+    expect(momentsOf(moved).weighMs).toBeGreaterThanOrEqual(momentsOf(room.placed).drainMs);
+    expect(moved.readyMs).toBeLessThanOrEqual(NOW + 45 * HOUR);
+    // Nothing but the kept plan is counted against the other ways.
+    expect(offers.map(({ kind }) => kind)).toContain('needs-no-soak');
+    expect(daysWith(days, kept).taken).toEqual(kept.flatMap((one) => takenBy(one.job, one.placed)));
+  });
+});
+
+describe('work beside the page', () => {
+  class Bench {
+    onmessage: ((event: { data: string }) => void) | null = null;
+    onerror: (() => void) | null = null;
+    readonly given: string[] = [];
+    ended = false;
+    postMessage(job: string): void {
+      this.given.push(job);
+    }
+    terminate(): void {
+      this.ended = true;
+    }
+  }
+
+  test('one job at a time, and only the latest of those that waited', () => {
+    const bench = new Bench();
+    const told: [string, string, boolean][] = [];
+    const failed: (string | null)[] = [];
+    const desk = new Desk<string, string>(
+      bench as unknown as Worker,
+      (answer, job, last) => told.push([answer, job, last]),
+      (job) => failed.push(job),
+    );
+    for (const job of ['a', 'b', 'c']) desk.ask(job);
+    expect(bench.given).toEqual(['a']);
+    bench.onmessage?.({ data: 'A' });
+    expect(bench.given).toEqual(['a', 'c']);
+    bench.onmessage?.({ data: 'C' });
+    expect(told).toEqual([
+      ['A', 'a', false],
+      ['C', 'c', true],
+    ]);
+    desk.ask('d');
+    bench.onerror?.();
+    expect(failed).toEqual(['d']);
+    desk.close();
+    expect(bench.ended).toBe(true);
+  });
+});
