@@ -253,9 +253,9 @@ test.describe('every school has its control', () => {
     const kept = await onBench(page);
     // Back to milk and in the same breath thicker: as much milk, not as much milk from before.
     const volume = figure(await outcome(page).textContent(), 'mL');
-    await pressInARow(radio('The milk I want'), radio('Cream', 'As thick as'));
+    await pressInARow(radio('The milk I want'), radio('Cream', 'The most milk that is still'));
     await expect.poll(async () => (await onBench(page)).amount).toEqual({ by: 'milk', volumeMl: volume });
-    expect((await onBench(page)).waterPerNut).toBeLessThan(kept.waterPerNut);
+    await expect.poll(async () => (await onBench(page)).waterPerNut).toBeLessThan(kept.waterPerNut);
     // What goes into the book is what lies on the bench.
     await pressInARow(radio('Pinch off'), page.getByRole('button', { name: 'Keep this recipe' }));
     await expect(page.getByText(/is in the recipe book/)).toBeVisible();

@@ -7,7 +7,7 @@ export default defineConfig({
   workers: 2,
   fullyParallel: false,
   forbidOnly: Boolean(process.env['CI']),
-  timeout: 360_000,
+  timeout: 300_000,
   // On a machine busy with other things the first page may take this long.
   expect: { timeout: 60_000 },
   reporter: [['list'], ['json', { outputFile: '../.build/e2e.json' }]],
