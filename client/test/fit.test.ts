@@ -1,4 +1,5 @@
 import {
+  daysWith,
   USUAL_SURROUNDINGS,
   momentsOf,
   plainRecipe,
@@ -10,7 +11,7 @@ import {
 } from '@humble-churn/core';
 import type { KeptJob } from '@humble-churn/core';
 import type { FitJob } from '~/features/days/fit';
-import { daysWith, fit } from '~/features/days/fit';
+import { fit } from '~/features/days/fit';
 import { Desk } from '~/wire/desk';
 
 const HOUR = 3_600_000;

@@ -49,6 +49,7 @@ export * from './weightPacket';
 export * from './thermometerPacket';
 export * from './simulatedScale';
 export * from './window';
+export * from './sameBatch';
 export * from './planJob';
 export * from './schedule';
 export * from './roomMade';

@@ -20,6 +20,11 @@ export interface RoomMade {
   moved: readonly Placed[];
 }
 
+/** The days with the kept plans in them. */
+export function daysWith(days: PlanKitchen, kept: readonly KeptJob[]): PlanKitchen {
+  return { ...days, taken: [...days.taken, ...kept.flatMap(({ job, placed }) => takenBy(job, placed))] };
+}
+
 /** All ways to choose so many of them, in their order. */
 function* choices<T>(all: readonly T[], count: number): Generator<readonly T[]> {
   if (count === 0) {
@@ -41,9 +46,8 @@ export function roomMade(job: PlanJob, kept: readonly KeptJob[], kitchen: PlanKi
   for (let count = 1; count <= Math.min(MOST_MOVED, movable.length); count++) {
     for (const some of choices(movable, count)) {
       const left = kept.filter((one) => !some.includes(one));
-      const taken = [...kitchen.taken, ...left.flatMap((one) => takenBy(one.job, one.placed))];
       const jobs = [job, ...some.map((one) => one.job)];
-      const [placed, ...moved] = placedTogether(jobs, { ...kitchen, taken }, MOST_LOOKS) ?? [];
+      const [placed, ...moved] = placedTogether(jobs, daysWith(kitchen, left), MOST_LOOKS) ?? [];
       if (placed) return { placed, moved };
     }
   }

@@ -4,10 +4,10 @@ import {
   cupG,
   gPer,
   mlPer,
-  predict,
   recipeForGlasses,
   shownVolume,
   typedFigure,
+  withAmountBy,
 } from '@humble-churn/core';
 import { refusalWords } from '@humble-churn/contract';
 import { useState } from 'react';
@@ -59,15 +59,7 @@ export function AmountPanel(props: Props) {
     setTrouble(null);
     setForPulp(by === 'pulp');
     if (by === 'pulp') return;
-    change('amount-by', (now) => {
-      const made = predict(now, kitchen, own);
-      // The other way round of the same batch, so that nothing jumps.
-      const amount: Recipe['amount'] =
-        by === 'milk'
-          ? { by, volumeMl: made.ok ? Math.round(made.value.milk.volumeMl / 10) * 10 : 1000 }
-          : { by, massG: made.ok ? Math.round(made.value.nutG) : 140 };
-      return { ...now, amount };
-    });
+    change('amount-by', (now) => withAmountBy(now, by, kitchen, own));
   };
   /** Goes backwards to a recipe for the goal; the reason stands here when there is none. */
   const reach = (goal: Goal): string | null => {

@@ -1,14 +1,14 @@
 import type { MachineKind, OwnIngredient, Prediction, Recipe } from '@humble-churn/core';
 import {
-  DEFAULT_RUPTURE,
   LIMITS,
   MACHINES,
   pouringOrder,
-  predict,
   shownDuration,
   shownMass,
   shownTemp,
   shownVolume,
+  withEndBy,
+  withEnoughIce,
 } from '@humble-churn/core';
 import { View } from 'react-native';
 import { Button } from '../../ui/Button';
@@ -36,16 +36,6 @@ interface Props {
 /** A machine as a choice: one of the household's own by its name, or any of a kind. */
 function machineValue({ machine, machineName }: Recipe['blend']): string {
   return machineName === null ? machine : `own ${machineName}`;
-}
-
-/** The recipe with the ice that keeps it below its warmth limit. */
-function enoughIce(recipe: Recipe, kitchen: KnownKitchen, own: readonly OwnIngredient[]): Recipe {
-  const made = predict(recipe, kitchen, own);
-  if (!made.ok) return recipe;
-  const { blend, liquidG, iceG } = made.value;
-  if (blend.iceNeededG === null || blend.iceNeededG <= 0) return recipe;
-  const iceShare = Math.min(LIMITS.iceShare.max, blend.iceNeededG / (liquidG + iceG) + 1e-4);
-  return { ...recipe, blend: { ...recipe.blend, iceShare } };
 }
 
 /** Machine, order of the water, how fine, how warm, and what to do at the jug. */
@@ -140,17 +130,7 @@ export function BlendPanel({ blend, recipe, change, own, kitchen, prediction }: 
           <Choice
             label="Blend until"
             value={blend.end.by}
-            onChange={(by) =>
-              change('end-by', (now) => {
-                const made = predict(now, kitchen, own);
-                const { secondsPerLoad = 60, rupture = DEFAULT_RUPTURE } = made.ok ? made.value.blend : {};
-                const end: Recipe['blend']['end'] =
-                  by === 'seconds'
-                    ? { by, seconds: Math.max(1, Math.round(secondsPerLoad)) }
-                    : { by, rupture: Math.min(0.97, Math.max(0.3, rupture)) };
-                return { ...now, blend: { ...now.blend, end } };
-              })
-            }
+            onChange={(by) => change('end-by', (now) => withEndBy(now, by, kitchen, own))}
             options={[
               { value: 'rupture', label: 'It is fine enough' },
               { value: 'seconds', label: 'The clock says so' },
@@ -229,7 +209,7 @@ export function BlendPanel({ blend, recipe, change, own, kitchen, prediction }: 
           {iceNeededG !== undefined && iceNeededG !== null && iceNeededG > 0 && (
             <Button
               label={`Take ${shownMass(iceNeededG, kitchen)} of ice to stay below ${shownTemp(blend.warmthLimitC, kitchen.measures)}`}
-              onPress={() => change('ice', (now) => enoughIce(now, kitchen, own))}
+              onPress={() => change('ice', (now) => withEnoughIce(now, kitchen, own))}
             />
           )}
           {iceNeededG === null && (

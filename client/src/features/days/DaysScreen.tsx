@@ -12,6 +12,7 @@ import type {
   Taken,
 } from '@humble-churn/core';
 import {
+  daysWith,
   momentsOf,
   placedAt,
   placedTogether,
@@ -45,7 +46,6 @@ import { Proposal } from './Proposal';
 import { Ribbon } from './Ribbon';
 import { WishForm } from './WishForm';
 import type { FitJob } from './fit';
-import { daysWith } from './fit';
 import { useFit } from './useFit';
 import type { Wish } from './wish';
 import { firstWish, recipeOf } from './wish';

@@ -10,7 +10,7 @@ import type {
   Schedule,
   Surroundings,
 } from '@humble-churn/core';
-import { roomMade, schedule, takenBy, waysStillOpen } from '@humble-churn/core';
+import { daysWith, roomMade, schedule, waysStillOpen } from '@humble-churn/core';
 
 /** What is asked of the days: one more batch among the kept plans. */
 export interface FitJob {
@@ -31,11 +31,6 @@ export interface FitAnswer {
   /** Where it does not fit: kept plans that could make room, and the other ways. */
   room: RoomMade | null;
   offers: readonly Offer[];
-}
-
-/** The days with the kept plans in them. */
-export function daysWith(days: PlanKitchen, kept: readonly KeptJob[]): PlanKitchen {
-  return { ...days, taken: [...days.taken, ...kept.flatMap(({ job, placed }) => takenBy(job, placed))] };
 }
 
 /** Where a batch fits, or what else would. */

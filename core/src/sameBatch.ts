@@ -1,0 +1,52 @@
+import type { Ingredient } from './ingredient';
+import { LIMITS } from './limits';
+import { DEFAULT_RUPTURE } from './blend';
+import { predict } from './predict';
+import type { Recipe, Surroundings } from './recipe';
+
+/** Where the recipe cannot be made as it stands, so much is put in its place: mL of milk, g of nuts, s a load. */
+const USUAL_MILK_ML = 1000;
+const USUAL_NUT_G = 140;
+const USUAL_SECONDS = 60;
+
+/** The same batch, told by the milk it gives (to 10 mL) or by the nuts it takes (to 1 g): nothing jumps. */
+export function withAmountBy(
+  recipe: Recipe,
+  by: Recipe['amount']['by'],
+  around: Surroundings,
+  own: readonly Ingredient[],
+): Recipe {
+  const made = predict(recipe, around, own);
+  const amount: Recipe['amount'] =
+    by === 'milk'
+      ? { by, volumeMl: made.ok ? Math.round(made.value.milk.volumeMl / 10) * 10 : USUAL_MILK_ML }
+      : { by, massG: made.ok ? Math.round(made.value.nutG) : USUAL_NUT_G };
+  return { ...recipe, amount };
+}
+
+/** The same batch, blended by the clock for as long as it takes now, or until as fine as that makes it. */
+export function withEndBy(
+  recipe: Recipe,
+  by: Recipe['blend']['end']['by'],
+  around: Surroundings,
+  own: readonly Ingredient[],
+): Recipe {
+  const made = predict(recipe, around, own);
+  const { secondsPerLoad = USUAL_SECONDS, rupture = DEFAULT_RUPTURE } = made.ok ? made.value.blend : {};
+  const end: Recipe['blend']['end'] =
+    by === 'seconds'
+      ? { by, seconds: Math.max(1, Math.round(secondsPerLoad)) }
+      : { by, rupture: Math.min(0.97, Math.max(0.3, rupture)) };
+  return { ...recipe, blend: { ...recipe.blend, end } };
+}
+
+/** The recipe with the ice that keeps it below its warmth limit; as it is where none is needed or none would do. */
+export function withEnoughIce(recipe: Recipe, around: Surroundings, own: readonly Ingredient[]): Recipe {
+  const made = predict(recipe, around, own);
+  if (!made.ok) return recipe;
+  const { blend, liquidG, iceG } = made.value;
+  if (blend.iceNeededG === null || blend.iceNeededG <= 0) return recipe;
+  // A hair more, so that rounding does not leave it just above.
+  const iceShare = Math.min(LIMITS.iceShare.max, blend.iceNeededG / (liquidG + iceG) + 1e-4);
+  return { ...recipe, blend: { ...recipe.blend, iceShare } };
+}
