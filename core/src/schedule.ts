@@ -313,8 +313,10 @@ class Openings {
     const { kitchen } = this;
     return (
       stretch.fromMs >= kitchen.nowMs &&
-      (stretch.toMs <= stretch.fromMs || isInside(stretch, kitchen.waking)) &&
-      !kitchen.taken.some((one) => one.what === 'hands' && overlaps(one, stretch))
+      // What takes no time takes no hands.
+      (stretch.toMs <= stretch.fromMs ||
+        (isInside(stretch, kitchen.waking) &&
+          !kitchen.taken.some((one) => one.what === 'hands' && overlaps(one, stretch))))
     );
   }
 
