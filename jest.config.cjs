@@ -19,7 +19,7 @@ module.exports = {
       rootDir: `${__dirname}/client`,
       preset: 'jest-expo',
       transform: {
-        '\\.[jt]sx?$': [
+        '\\.(mjs|[jt]sx?)$': [
           'babel-jest',
           {
             configFile: `${__dirname}/client/babel.config.js`,

@@ -18,15 +18,16 @@ export function Reach() {
     if (!away) return;
     const ask = (): void => {
       call(ROUTES.health).then(
-        ({ serverTime }) => {
-          noteServerTime(serverTime);
-          void client.invalidateQueries();
-        },
+        ({ serverTime }) => noteServerTime(serverTime),
         () => undefined,
       );
     };
     const timer = setInterval(ask, ASK_EVERY_MS);
-    return () => clearInterval(timer);
+    return () => {
+      clearInterval(timer);
+      // Whichever call found it back: what could not be fetched meanwhile is fetched now.
+      void client.invalidateQueries();
+    };
   }, [away, client]);
   useEffect(() => whenClockJumps(() => void client.invalidateQueries()), [client]);
   useEffect(() => hearOtherTabs(client), [client]);
