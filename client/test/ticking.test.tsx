@@ -130,6 +130,13 @@ describe('a scale', () => {
       expect(scale?.connection).not.toBeNull();
       expect(seen).toEqual([null]);
       await until(() => seen.at(-1) === 140);
+      // Connected anew, it is another device: nothing the one before said is a reading of it.
+      await act(async () => {
+        scale?.connect('simulated');
+        await Promise.resolve();
+      });
+      expect(scale).toMatchObject({ shown: null, steady: null, held: 0 });
+      await until(() => scale?.steady?.massG === 140);
       act(() => scale?.disconnect());
       expect(scale).toMatchObject({ connection: null, shown: null, steady: null });
       again.unmount();

@@ -44,7 +44,7 @@ const NOTHING_SEEN = { shown: null, steady: null, held: 0 } as const;
  * five times a second, a whole page would never come to its first drawing on a slow phone.
  */
 function onePlug(kind: DeviceKind) {
-  let samples: ScaleSample[] = [];
+  let samples: readonly ScaleSample[] = [];
   let timer: ReturnType<typeof setInterval> | undefined;
   const lookers = new Set<() => void>();
   let device: Device = { connection: null, ...NOTHING_SEEN, trouble: null, connect, disconnect };
@@ -78,15 +78,19 @@ function onePlug(kind: DeviceKind) {
 
   function connect(name: DriverName): void {
     tell({ trouble: null });
+    // Its own: what another device said is no reading of this one.
+    const heard: ScaleSample[] = [];
     DRIVERS[kind][name]
       .connect((massG) => {
         const atMs = performance.now();
-        samples = [...samples.filter((sample) => atMs - sample.atMs < KEPT_MS), { atMs, massG }];
+        heard.push({ atMs, massG });
+        while (heard[0] && atMs - heard[0].atMs >= KEPT_MS) heard.shift();
       })
       .then(
         (connection) => {
           device.connection?.close();
-          tell({ connection });
+          samples = heard;
+          tell({ connection, ...NOTHING_SEEN });
           lookOrRest();
         },
         (error: unknown) => {
