@@ -168,3 +168,28 @@ test('the cook’s choice of colours holds against the device’s and through a 
   await page.getByRole('radio', { name: 'As the device' }).click();
   await expect.poll(ground).toBe(light);
 });
+
+test('whatever the keyboard is at has one ring round it, a field with its unit', async ({ page, demo }) => {
+  await page.goto(`${demo.url}/bench`);
+  await settled(page);
+  const ringed = (): Promise<{ name: string; field: boolean; self: boolean; box: boolean }> =>
+    page.evaluate(() => {
+      const at = document.activeElement ?? document.body;
+      const ring = (node: Element | null): boolean => {
+        if (!node) return false;
+        const { outlineStyle, outlineWidth } = getComputedStyle(node);
+        return outlineStyle !== 'none' && parseFloat(outlineWidth) > 0;
+      };
+      const name = at.getAttribute('aria-label') ?? at.textContent?.slice(0, 40) ?? '';
+      const field = at instanceof HTMLInputElement && at.parentElement?.childElementCount === 2;
+      return { name, field, self: ring(at), box: ring(at.parentElement) };
+    });
+  let fields = 0;
+  for (let i = 0; i < 60 && fields < 3; i++) {
+    await page.keyboard.press('Tab');
+    const { field, ...at } = await ringed();
+    if (field) fields++;
+    expect(at).toEqual({ name: at.name, self: !field, box: field });
+  }
+  expect(fields).toBe(3);
+});

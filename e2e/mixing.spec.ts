@@ -208,7 +208,7 @@ test.describe('every school has its control', () => {
     await expect(page.getByText(/never for a child under 12 months/)).toBeVisible();
     await page.getByRole('radio', { name: 'Medjool date without pit' }).click();
     await expect(page.getByText(/check every date for a pit/)).toBeVisible();
-    await expect(page.getByText(/keeps a quarter less long/)).toBeVisible();
+    await expect(page.getByText(/keeps for a quarter less time/)).toBeVisible();
     await page.getByRole('button', { name: 'Add salt, spice, fruit…' }).click();
     await page.getByRole('radio', { name: 'Fine salt' }).click();
     await expect(page.getByText(/It does not make the milk keep longer/)).toBeVisible();

@@ -143,7 +143,7 @@ export function cautionWords({ code, params }: Caution): string {
     case 'much-soda':
       return `Baking soda: at most ${figure(params['maxGPerL'], 1)} g per litre.`;
     case 'keeps-shorter':
-      return 'Fruit, dates or coconut water in it: the milk keeps a quarter less long.';
+      return 'Fruit, dates or coconut water in it: the milk keeps for a quarter less time.';
     case 'not-for-drinker':
       return `Not for ${name}: it contains what ${name} keeps off (${figure(params['allergens'])}). Make ${name} another one with gear kept apart.`;
     case 'someone-avoids':

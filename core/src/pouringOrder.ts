@@ -5,7 +5,7 @@ import { WATER_G_PER_ML } from './units';
 /** One thing to do at the jug, in its order; amounts are of one load. */
 export type JugStep =
   | { do: 'liquid'; volumeMl: number }
-  | { do: 'nuts'; massG: number }
+  | { do: 'nuts'; massG: number; soaked: boolean }
   | { do: 'additions'; massG: number; names: readonly string[] }
   | { do: 'ice'; massG: number }
   | { do: 'lid' }
@@ -29,7 +29,7 @@ export function pouringOrder(recipe: Recipe, prediction: PlannedPrediction): Jug
   }
   const order: JugStep[] = [
     { do: 'liquid', volumeMl: blend.loadLiquidMl },
-    { do: 'nuts', massG: nutG },
+    { do: 'nuts', massG: nutG, soaked: recipe.soak.method !== 'none' },
   ];
   if (additionsG > 0) {
     order.push({ do: 'additions', massG: additionsG, names: before.map((addition) => addition.name) });

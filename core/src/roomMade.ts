@@ -4,7 +4,7 @@ import { momentsOf, placedTogether, takenBy } from './schedule';
 
 /** More plans than this are not turned over for one more. */
 const MOST_MOVED = 2;
-/** Combinations looked at for each choice of plans to move: a cook is waiting. */
+/** Combinations looked at for each choice of plans to move: a cook is waiting, and rather hears no than nothing. */
 const MOST_LOOKS = 4000;
 
 /** A plan that is kept, and where it lies. */
@@ -39,15 +39,21 @@ function* choices<T>(all: readonly T[], count: number): Generator<readonly T[]> 
 /**
  * Room for a job that does not fit beside the kept ones: one of them, or two, timed anew so that all are still ready
  * for their own glasses. As few as will do are moved, and none that should have been begun by now. Null where that
- * does not help. What the kept ones take up is not in `kitchen.taken`.
+ * does not help, or nothing was found within so many looks for each choice of plans to move. What the kept ones take
+ * up is not in `kitchen.taken`.
  */
-export function roomMade(job: PlanJob, kept: readonly KeptJob[], kitchen: PlanKitchen): RoomMade | null {
+export function roomMade(
+  job: PlanJob,
+  kept: readonly KeptJob[],
+  kitchen: PlanKitchen,
+  mostLooks = MOST_LOOKS,
+): RoomMade | null {
   const movable = kept.filter(({ placed }) => momentsOf(placed).weighMs >= kitchen.nowMs);
   for (let count = 1; count <= Math.min(MOST_MOVED, movable.length); count++) {
     for (const some of choices(movable, count)) {
       const left = kept.filter((one) => !some.includes(one));
       const jobs = [job, ...some.map((one) => one.job)];
-      const [placed, ...moved] = placedTogether(jobs, daysWith(kitchen, left), MOST_LOOKS) ?? [];
+      const [placed, ...moved] = placedTogether(jobs, daysWith(kitchen, left), mostLooks) ?? [];
       if (placed) return { placed, moved };
     }
   }

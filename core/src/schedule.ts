@@ -387,7 +387,7 @@ class Placements {
   private readonly rest: Generator<Slot>;
 
   constructor(
-    private readonly job: PlanJob,
+    readonly job: PlanJob,
     private readonly kitchen: PlanKitchen,
   ) {
     this.open = new Openings(job, kitchen);
@@ -467,6 +467,11 @@ function clashes(mine: readonly Taken[], others: readonly Taken[]): boolean {
   return mine.some((a) => others.some((b) => clash(a, b) !== null));
 }
 
+interface Chosen {
+  placements: Placements;
+  slot: Slot;
+}
+
 interface Found {
   placed: readonly Placed[] | null;
   proven: boolean;
@@ -491,32 +496,42 @@ function cheapest(jobs: readonly PlanJob[], kitchen: PlanKitchen, mostLooks: num
 
   /** Ways to reach all the slots that do not get in each other's way; null when there are none. */
   const fit = (
-    slots: readonly Slot[],
-    i: number,
+    chosen: readonly Chosen[],
     placed: readonly Placed[],
     taken: readonly Taken[],
   ): readonly Placed[] | null => {
-    const job = jobs[i];
-    const slot = slots[i];
-    if (!job || !slot) return placed;
-    const later = slots.slice(i + 1).flatMap((one) => one.taken);
-    for (const one of all[i]?.ways(slot) ?? []) {
+    const [next, ...others] = chosen;
+    if (!next) return placed;
+    const later = others.flatMap(({ slot }) => slot.taken);
+    for (const one of next.placements.ways(next.slot)) {
       if (++looks > mostLooks) return null;
-      const mine = takenBy(job, one);
+      const mine = takenBy(next.placements.job, one);
       if (clashes(mine, taken) || clashes(mine, later)) continue;
       const together = [...taken, ...mine];
       const soaks = [...kitchen.taken, ...together].filter((use) => use.what === 'bowl');
       if (kitchen.bowlsMl && !bowlsSuffice(soaks, kitchen.bowlsMl)) continue;
-      const rest = fit(slots, i + 1, [...placed, one], together);
+      const rest = fit(others, [...placed, one], together);
       if (rest) return rest;
     }
     return null;
   };
 
-  const choose = (i: number, slots: readonly Slot[], spent: PlanCost): void => {
+  const known = new Map<Slot, Map<Slot, boolean>>();
+  /** Whether two slots can both be reached: asked often, worked out once. */
+  const pair = (a: Chosen, b: Chosen): boolean => {
+    const ofA = known.get(a.slot) ?? new Map<Slot, boolean>();
+    known.set(a.slot, ofA);
+    const before = ofA.get(b.slot);
+    if (before !== undefined) return before;
+    const go = !clashes(a.slot.taken, b.slot.taken) && fit([a, b], [], []) !== null;
+    ofA.set(b.slot, go);
+    return go;
+  };
+
+  const choose = (i: number, chosen: readonly Chosen[], spent: PlanCost): void => {
     const placements = all[i];
     if (!placements) {
-      const placed = fit(slots, 0, [], []);
+      const placed = fit(chosen, [], []);
       if (placed) {
         best = placed;
         bestCost = spent;
@@ -530,7 +545,8 @@ function cheapest(jobs: readonly PlanJob[], kitchen: PlanKitchen, mostLooks: num
       const cost = sum(spent, slot.cost);
       // Costs only rise from here on, whatever the others do.
       if (bestCost && compareCosts(sum(cost, floor), bestCost) >= 0) return;
-      if (!slots.some((other) => clashes(slot.taken, other.taken))) choose(i + 1, [...slots, slot], cost);
+      const mine = { placements, slot };
+      if (chosen.every((other) => pair(other, mine))) choose(i + 1, [...chosen, mine], cost);
     }
   };
   choose(0, [], [0, 0, 0]);

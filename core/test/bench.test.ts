@@ -176,6 +176,13 @@ describe('the order at the jug', () => {
     expect(kinds(almond)).toEqual(['liquid', 'nuts', 'lid', 'run']);
   });
 
+  test('nuts that were not soaked are not called so', () => {
+    const nuts = (recipe: Recipe) => pouringOrder(recipe, made(recipe)).filter((step) => step.do === 'nuts');
+    const dry: Recipe = { ...almond, soak: { ...almond.soak, method: 'none', hours: 0 } };
+    expect(nuts(dry)).toEqual([{ do: 'nuts', massG: 143, soaked: false }]);
+    expect(nuts(almond)).toMatchObject([{ soaked: true }]);
+  });
+
   test('dates go in with the nuts, ice last, and thick first rinses with the rest', () => {
     const thick: Recipe = {
       ...almond,

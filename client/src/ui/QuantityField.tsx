@@ -51,6 +51,7 @@ export function QuantityField({
   const id = useId();
   const [typed, setTyped] = useState<string | null>(null);
   const [trouble, setTrouble] = useState<string | null>(null);
+  const [focused, setFocused] = useState(false);
   const message = trouble ?? error ?? null;
   const take = (text: string): void => {
     setTyped(text);
@@ -80,6 +81,7 @@ export function QuantityField({
             backgroundColor: colour.surface,
             minHeight: counter === true ? TOUCH.counter : TOUCH.usual,
           },
+          focused && [styles.ring, { outlineColor: colour.kelp }],
         ]}
       >
         <TextInput
@@ -87,7 +89,9 @@ export function QuantityField({
           {...(onSubmit && { onSubmitEditing: onSubmit })}
           value={typed ?? shown}
           onChangeText={take}
+          onFocus={() => setFocused(true)}
           onBlur={() => {
+            setFocused(false);
             // A number that was taken is written the kitchen's way; one that was not stays to be mended.
             if (trouble === null) setTyped(null);
           }}
@@ -121,8 +125,13 @@ const styles = StyleSheet.create({
     borderRadius: 10,
     paddingHorizontal: SPACE.medium,
   },
+  // Round the whole field: the input alone ends where its unit begins.
+  ring: { outlineStyle: 'solid', outlineWidth: 2, outlineOffset: 1 },
   input: {
     flex: 1,
+    // The browser draws its own ring at any width unless it is told a style.
+    outlineStyle: 'solid',
+    outlineWidth: 0,
     minWidth: 40,
     minHeight: TOUCH.usual,
     fontVariant: ['tabular-nums', 'lining-nums'],

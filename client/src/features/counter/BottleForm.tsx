@@ -118,7 +118,7 @@ export function BottleForm({ batch, kitchen, plan, record }: GuideProps) {
         onChange={setClean}
         options={[
           { value: 'scalded', label: 'Scalded, clean hands' },
-          { value: 'not', label: 'Not scalded', note: 'keeps a quarter less long' },
+          { value: 'not', label: 'Not scalded', note: 'keeps for a quarter less time' },
         ]}
       />
       {trouble !== null && <Notice kind="error">{trouble}</Notice>}
