@@ -7,8 +7,11 @@ import { GRID_MIN, planJob } from './planJob';
 import { predict } from './predict';
 import type { PlannedPrediction } from './prediction';
 import type { Recipe, Surroundings } from './recipe';
-import type { Moments, PlanKitchen, Placed, Taken } from './schedule';
-import { momentsOf, placedAt, placedTogether, takenBy } from './schedule';
+import type { PlanKitchen, Taken } from './kitchenUse';
+import { takenBy } from './kitchenUse';
+import type { Moments, Placed } from './placed';
+import { momentsOf, placedAt } from './placed';
+import { placedTogether } from './schedule';
 import { soakAdvice } from './soakAdvice';
 import { dailyWindows } from './window';
 

@@ -1,6 +1,9 @@
+import type { PlanKitchen } from './kitchenUse';
+import { takenBy } from './kitchenUse';
+import type { Placed } from './placed';
+import { momentsOf } from './placed';
 import type { PlanJob } from './planJob';
-import type { PlanKitchen, Placed } from './schedule';
-import { momentsOf, placedTogether, takenBy } from './schedule';
+import { placedTogether } from './schedule';
 
 /** More plans than this are not turned over for one more. */
 const MOST_MOVED = 2;
