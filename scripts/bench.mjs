@@ -9,11 +9,13 @@ import {
   USUAL_SURROUNDINGS,
   backwards,
   batchState,
+  daysWith,
   plainRecipe,
   planJob,
   planKitchen,
   predict,
   replan,
+  roomMade,
   schedule,
   waysStillOpen,
 } from '../core/src/index.ts';
@@ -87,6 +89,30 @@ note(
   100,
   'ms',
   1,
+);
+// One bowl, and a glass every six hours that needs it all night: nothing moved would help, which takes longest to see.
+const full = planKitchen(
+  { ...daysOf, bowls: [{ volumeMl: 1500, count: 1 }] },
+  'Europe/Lisbon',
+  nowMs,
+  nowMs + 72 * HOUR_MS,
+  [],
+);
+const kept = [];
+for (const hours of [22, 28, 34, 40, 46]) {
+  const job = { ...jobOf(hours), id: `kept ${hours}` };
+  const found = schedule([job], daysWith(full, kept));
+  if (found.ok) kept.push({ job, placed: found.placed[0] });
+}
+const inTheWay = jobOf(18);
+console.log(
+  `${kept.length} plans kept; ${roomMade(inTheWay, kept, full) ? 'room' : 'no room'} for one more.`,
+);
+note(
+  'room looked for among kept plans',
+  medianUs(() => roomMade(inTheWay, kept, full), 1) / 1000,
+  1000,
+  'ms',
 );
 const planned = {
   type: 'planned',

@@ -7,8 +7,10 @@ import { placedTogether } from './schedule';
 
 /** More plans than this are not turned over for one more. */
 const MOST_MOVED = 2;
-/** Combinations looked at for each choice of plans to move: a cook is waiting, and rather hears no than nothing. */
-const MOST_LOOKS = 4000;
+/** Combinations looked at on each grid for each choice of plans to move: a cook is waiting, and rather hears no than nothing. */
+const MOST_LOOKS = 8000;
+/** Coarser grids that are looked over first: what stands in the way is mostly hours wide, min. */
+const COARSE_MIN = [180, 120];
 
 /** A plan that is kept, and where it lies. */
 export interface KeptJob {
@@ -26,6 +28,44 @@ export interface RoomMade {
 /** The days with the kept plans in them. */
 export function daysWith(days: PlanKitchen, kept: readonly KeptJob[]): PlanKitchen {
   return { ...days, taken: [...days.taken, ...kept.flatMap(({ job, placed }) => takenBy(job, placed))] };
+}
+
+/** Each timed anew on the fine grid among the others where they lie: none comes off worse for it. */
+function bettered(jobs: readonly PlanJob[], found: readonly Placed[], days: PlanKitchen): readonly Placed[] {
+  const now = [...found];
+  for (const [i, job] of jobs.entries()) {
+    const others = jobs.flatMap((other, j) => {
+      const placed = now[j];
+      return j === i || !placed ? [] : takenBy(other, placed);
+    });
+    const [better] = placedTogether([job], { ...days, taken: [...days.taken, ...others] }) ?? [];
+    if (better) now[i] = better;
+  }
+  return now;
+}
+
+/** The job with some of its soaks only: the usual one, the shortest, and those that begin on a coarser grid. */
+function thinned(job: PlanJob, gridMin: number): PlanJob {
+  if (!job.soaks) return job;
+  const shortest = Math.min(...job.soaks.map(({ min }) => min));
+  const soaks = job.soaks.filter(
+    ({ min }, i) => i === 0 || min === shortest || (min + job.weighMin) % gridMin === 0,
+  );
+  return { ...job, soaks };
+}
+
+/** The jobs fitted in together: over coarse grids first, then over all of it; null within so many looks on each. */
+function foundTogether(
+  jobs: readonly PlanJob[],
+  days: PlanKitchen,
+  mostLooks: number,
+): readonly Placed[] | null {
+  for (const gridMin of COARSE_MIN) {
+    const some = jobs.map((job) => thinned(job, gridMin));
+    const found = placedTogether(some, { ...days, gridMin }, mostLooks);
+    if (found) return found;
+  }
+  return placedTogether(jobs, days, mostLooks);
 }
 
 /** All ways to choose so many of them, in their order. */
@@ -56,8 +96,12 @@ export function roomMade(
     for (const some of choices(movable, count)) {
       const left = kept.filter((one) => !some.includes(one));
       const jobs = [job, ...some.map((one) => one.job)];
-      const [placed, ...moved] = placedTogether(jobs, daysWith(kitchen, left), mostLooks) ?? [];
-      if (placed) return { placed, moved };
+      const days = daysWith(kitchen, left);
+      const found = foundTogether(jobs, days, mostLooks);
+      if (found) {
+        const [placed, ...moved] = bettered(jobs, found, days);
+        if (placed) return { placed, moved };
+      }
     }
   }
   return null;

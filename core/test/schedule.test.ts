@@ -1,14 +1,20 @@
 import fc from 'fast-check';
-import type { Placed, PlanCost, PlanJob, PlanKitchen, Taken } from '../src';
+import type { KeptJob, Placed, PlanCost, PlanJob, PlanKitchen, Taken } from '../src';
 import {
   CHILL_MIN,
+  USUAL_SURROUNDINGS,
   brokenLimits,
   compareCosts,
+  daysWith,
   isInside,
   momentsOf,
   overlaps,
   placedAt,
+  plainRecipe,
   planCost,
+  planJob,
+  planKitchen,
+  predict,
   roomMade,
   schedule,
   takenBy,
@@ -276,6 +282,48 @@ describe('room made among kept plans', () => {
     expect(roomMade(soon, [kept('a', at(15, 45), { glassMs: at(20) })], k)).toBeNull();
     expect(roomMade(soon, [kept('a', at(16), { glassMs: at(17, 30) })], k)).toBeNull();
     expect(roomMade(soon, [], k)).toBeNull();
+  });
+
+  test('among real soaks, hundreds of ways each, it is found as well', () => {
+    const nowMs = Date.UTC(2026, 0, 9, 15, 30);
+    const inHours = (hours: number): number => nowMs + hours * 60 * MIN;
+    const household = { wakingFrom: '06:30', wakingTo: '22:30', quietFrom: '21:00', quietTo: '07:30' };
+    const bowls = [{ volumeMl: 1500, count: 1 }];
+    const days = planKitchen({ ...household, bowls }, 'Europe/Lisbon', nowMs, inHours(80), []);
+    const recipe = plainRecipe('Almond', 'almond', 6.6, 12);
+    const made = predict(recipe);
+    if (!made.ok) throw new Error(made.refusal.code);
+    const almond = (id: string, hours: number): PlanJob =>
+      planJob(
+        { id, glassMs: inHours(hours), fresh: false, soakedAlready: false },
+        recipe,
+        made.value,
+        USUAL_SURROUNDINGS,
+        [],
+      );
+    // The soak of each lies where the glass at 13:30 tomorrow would need it, or right behind.
+    const lying: KeptJob[] = [];
+    for (const hours of [30, 38]) {
+      const one = almond(`kept ${hours}`, hours);
+      const found = schedule([one], daysWith(days, lying));
+      if (found.ok) lying.push({ job: one, placed: found.placed[0] as Placed });
+    }
+    const soon = almond('new', 22);
+    expect(schedule([soon], daysWith(days, lying)).ok).toBe(false);
+    const room = roomMade(soon, lying, days);
+    expect(room?.moved).toHaveLength(1);
+    const after = [
+      ...lying.map(({ placed: before }) => room?.moved.find(({ id }) => id === before.id) ?? before),
+      room?.placed as Placed,
+    ];
+    expect(brokenLimits([...lying.map((one) => one.job), soon], after, days)).toEqual([]);
+    expect(after.map(({ lateMin }) => lateMin)).toEqual(after.map(() => 0));
+    // The moved one lies as well as it can beside the others.
+    const moved = after.find(({ id }) => id === room?.moved[0]?.id) as Placed;
+    const mine = lying.find(({ job: { id } }) => id === moved.id) as KeptJob;
+    const rest = [...lying.filter((one) => one !== mine), { job: soon, placed: room?.placed as Placed }];
+    const best = schedule([mine.job], daysWith(days, rest));
+    expect(best.ok && compareCosts(planCost(best.placed), planCost([moved]))).toBe(0);
   });
 
   test('against every way there is: all in time, nothing broken, none but the moved elsewhere; or there is no room', () => {
