@@ -262,7 +262,7 @@ test('where a kept plan is in the way it can make room, and is still ready for i
       .fill(new Date(glassMs).toLocaleTimeString('en-GB', time));
     const refused = page.getByRole('region', { name: 'It does not fit' });
     await expect(refused).toContainText('bowl');
-    await expect(refused).toContainText(/Almond for later.*was (today|tomorrow) /);
+    await expect(refused).toContainText(/Almond for later, for .*was (today|tomorrow) /);
     await refused.getByRole('button', { name: 'Plan it so: Make room among the kept plans' }).click();
     await expect(page.getByText('The plan is kept, and room is made for it.')).toBeVisible();
     const soak = ({ moments: { weighAt, drainAt } }: PlanList['plans'][number]) =>

@@ -70,7 +70,9 @@ export function RoomOffer({
         if (!was) return null;
         return (
           <View key={now.id} style={styles.visits}>
-            <Words kind="strong">{was.plan.recipe.name}</Words>
+            <Words kind="strong">
+              {was.plan.recipe.name}, for {momentWords(Date.parse(was.plan.glassAt), nowMs, kitchen.timeZone)}
+            </Words>
             <Visits placed={now} was={was.placed} kitchen={kitchen} nowMs={nowMs} />
           </View>
         );
