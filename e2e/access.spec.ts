@@ -178,7 +178,8 @@ test('whatever the keyboard is at has one ring round it, a field with its unit',
       const ring = (node: Element | null): boolean => {
         if (!node) return false;
         const { outlineStyle, outlineWidth } = getComputedStyle(node);
-        return outlineStyle !== 'none' && parseFloat(outlineWidth) > 0;
+        // Its own ring the browser draws at any width.
+        return outlineStyle === 'auto' || (outlineStyle !== 'none' && parseFloat(outlineWidth) > 0);
       };
       const name = at.getAttribute('aria-label') ?? at.textContent?.slice(0, 40) ?? '';
       const field = at instanceof HTMLInputElement && at.parentElement?.childElementCount === 2;

@@ -2,6 +2,8 @@ import type { Ingredient, NutForm } from './ingredient';
 
 /** Rupture wanted unless the cook says otherwise. */
 export const DEFAULT_RUPTURE = 0.85;
+/** As fine as a cook sets it by hand, share of the cells; less is hardly blended, more is hardly reached. */
+export const RUPTURE_BY_HAND = { min: 0.3, max: 0.97 } as const;
 /** Mixes above this end temperature cook and thicken; the cook may move it. */
 export const DEFAULT_WARMTH_LIMIT_C = 35;
 /** Froth on a running load: the jug must hold this much more than what was poured in. */

@@ -31,15 +31,12 @@ export function daysWith(days: PlanKitchen, kept: readonly KeptJob[]): PlanKitch
 }
 
 /** Each timed anew on the fine grid among the others where they lie: none comes off worse for it. */
-function bettered(jobs: readonly PlanJob[], found: readonly Placed[], days: PlanKitchen): readonly Placed[] {
-  const now = [...found];
-  for (const [i, job] of jobs.entries()) {
-    const others = jobs.flatMap((other, j) => {
-      const placed = now[j];
-      return j === i || !placed ? [] : takenBy(other, placed);
-    });
-    const [better] = placedTogether([job], { ...days, taken: [...days.taken, ...others] }) ?? [];
-    if (better) now[i] = better;
+function bettered(found: readonly KeptJob[], days: PlanKitchen): readonly KeptJob[] {
+  let now = found;
+  for (const { job } of found) {
+    const others = now.filter((one) => one.job !== job);
+    const [placed] = placedTogether([job], daysWith(days, others)) ?? [];
+    if (placed) now = now.map((one) => (one.job === job ? { job, placed } : one));
   }
   return now;
 }
@@ -98,10 +95,13 @@ export function roomMade(
       const jobs = [job, ...some.map((one) => one.job)];
       const days = daysWith(kitchen, left);
       const found = foundTogether(jobs, days, mostLooks);
-      if (found) {
-        const [placed, ...moved] = bettered(jobs, found, days);
-        if (placed) return { placed, moved };
-      }
+      if (!found) continue;
+      const lying = found.flatMap((placed) => {
+        const one = jobs.find(({ id }) => id === placed.id);
+        return one ? [{ job: one, placed }] : [];
+      });
+      const [placed, ...moved] = bettered(lying, days).map((one) => one.placed);
+      if (placed) return { placed, moved };
     }
   }
   return null;

@@ -1,6 +1,6 @@
 import type { Ingredient } from './ingredient';
 import { LIMITS } from './limits';
-import { DEFAULT_RUPTURE } from './blend';
+import { DEFAULT_RUPTURE, RUPTURE_BY_HAND } from './blend';
 import { predict } from './predict';
 import type { Recipe, Surroundings } from './recipe';
 
@@ -8,6 +8,10 @@ import type { Recipe, Surroundings } from './recipe';
 const USUAL_MILK_ML = 1000;
 const USUAL_NUT_G = 140;
 const USUAL_SECONDS = 60;
+
+function within({ min, max }: { min: number; max: number }, value: number): number {
+  return Math.min(max, Math.max(min, value));
+}
 
 /** The same batch, told by the milk it gives (to 10 mL) or by the nuts it takes (to 1 g): nothing jumps. */
 export function withAmountBy(
@@ -35,8 +39,8 @@ export function withEndBy(
   const { secondsPerLoad = USUAL_SECONDS, rupture = DEFAULT_RUPTURE } = made.ok ? made.value.blend : {};
   const end: Recipe['blend']['end'] =
     by === 'seconds'
-      ? { by, seconds: Math.max(1, Math.round(secondsPerLoad)) }
-      : { by, rupture: Math.min(0.97, Math.max(0.3, rupture)) };
+      ? { by, seconds: within(LIMITS.seconds, Math.round(secondsPerLoad)) }
+      : { by, rupture: within(RUPTURE_BY_HAND, rupture) };
   return { ...recipe, blend: { ...recipe.blend, end } };
 }
 

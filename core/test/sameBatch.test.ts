@@ -34,6 +34,13 @@ test('by the clock it is blended as long as before, and back again as fine', () 
   expect(byClock.blend.end).toEqual({ by: 'seconds', seconds: Math.round(made(fine).blend.secondsPerLoad) });
   const again = withEndBy(byClock, 'rupture', USUAL_SURROUNDINGS, []);
   expect(again.blend.end.by === 'rupture' && again.blend.end.rupture).toBeCloseTo(0.85, 2);
+  // A few seconds leave it coarser than anybody sets by hand.
+  const short: Recipe = { ...almond, blend: { ...almond.blend, end: { by: 'seconds', seconds: 2 } } };
+  expect(made(short).blend.rupture).toBeLessThan(0.3);
+  expect(withEndBy(short, 'rupture', USUAL_SURROUNDINGS, []).blend.end).toEqual({
+    by: 'rupture',
+    rupture: 0.3,
+  });
 });
 
 test('enough ice keeps it below its limit, with as much water in all; none is added where none is needed', () => {

@@ -10,7 +10,7 @@ export class Desk<Job, Answer> {
   constructor(
     private readonly worker: Worker,
     answered: (answer: Answer, job: Job, last: boolean) => void,
-    failed: (job: Job | null) => void,
+    failed: () => void,
   ) {
     worker.onmessage = ({ data }: MessageEvent<Answer>) => {
       const job = this.at;
@@ -21,10 +21,9 @@ export class Desk<Job, Answer> {
       if (next !== null) this.ask(next);
     };
     worker.onerror = () => {
-      const job = this.next ?? this.at;
       this.at = null;
       this.next = null;
-      failed(job);
+      failed();
     };
   }
 

@@ -2,6 +2,7 @@ import type { MachineKind, OwnIngredient, Prediction, Recipe } from '@humble-chu
 import {
   LIMITS,
   MACHINES,
+  RUPTURE_BY_HAND,
   pouringOrder,
   shownDuration,
   shownMass,
@@ -150,8 +151,8 @@ export function BlendPanel({ blend, recipe, change, own, kitchen, prediction }: 
             <Slider
               label="How fine, share of the nuts broken up"
               value={Math.round(blend.end.rupture * 100)}
-              min={30}
-              max={97}
+              min={RUPTURE_BY_HAND.min * 100}
+              max={RUPTURE_BY_HAND.max * 100}
               step={1}
               usual={{ from: 80, to: 90 }}
               valueWords={`${Math.round(blend.end.rupture * 100)} % broken up`}

@@ -91,7 +91,7 @@ export function jugWords(step: JugStep, manner: Manner): string {
     case 'liquid':
       return `Pour in ${shownVolume(step.volumeMl, manner)} of the liquid`;
     case 'nuts':
-      return `Add ${shownMass(step.massG, manner)} of ${step.soaked ? 'soaked nuts' : 'nuts, as they are'}`;
+      return `Add ${shownMass(step.massG, manner)} of ${step.soaked ? 'soaked nuts' : 'nuts'}`;
     case 'additions':
       return `Add ${shownMass(step.massG, manner)}: ${step.names.join(', ').toLowerCase()}`;
     case 'ice':
