@@ -59,7 +59,7 @@ export function BottleForm({ batch, kitchen, plan, record }: GuideProps) {
     <View style={styles.form}>
       {jars.map((jar, i) => (
         <View key={jar.id} style={[styles.jar, { borderColor: colour.line }]}>
-          <View style={styles.pair}>
+          <View style={styles.fields}>
             <NameField
               label={`Name of jar ${i + 1}`}
               value={jar.label}
@@ -137,5 +137,7 @@ export function BottleForm({ batch, kitchen, plan, record }: GuideProps) {
 const styles = StyleSheet.create({
   form: { gap: SPACE.roomy },
   jar: { gap: SPACE.small, borderWidth: 1, borderRadius: 10, padding: SPACE.medium },
+  // What is wrong with one must not push it off its neighbour's line.
+  fields: { flexDirection: 'row', flexWrap: 'wrap', alignItems: 'flex-start', gap: SPACE.medium },
   pair: { flexDirection: 'row', flexWrap: 'wrap', alignItems: 'center', gap: SPACE.medium },
 });

@@ -57,7 +57,7 @@ export function WishForm({ wish, choices, kitchen, fromMs, onChange }: Props) {
         onChange={(choice) => onChange({ ...wish, choice })}
         options={choices.map((recipe, value) => ({ value, label: recipe.name }))}
       />
-      <View style={styles.row}>
+      <View style={styles.fields}>
         <QuantityField
           label="Jars"
           unit=""
@@ -131,5 +131,7 @@ export function WishForm({ wish, choices, kitchen, fromMs, onChange }: Props) {
 }
 
 const styles = StyleSheet.create({
+  // What is wrong with one must not push it off its neighbour's line.
+  fields: { flexDirection: 'row', flexWrap: 'wrap', gap: SPACE.medium, alignItems: 'flex-start' },
   row: { flexDirection: 'row', flexWrap: 'wrap', gap: SPACE.medium, alignItems: 'flex-end' },
 });
