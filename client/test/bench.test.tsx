@@ -91,8 +91,12 @@ describe('words', () => {
 
   test('each thing done at the jug is one sentence', () => {
     expect(jugWords({ do: 'liquid', volumeMl: 946 }, METRIC)).toBe('Pour in 950 mL of the liquid');
-    expect(jugWords({ do: 'nuts', massG: 196, soaked: true }, METRIC)).toBe('Add 195 g of soaked nuts');
-    expect(jugWords({ do: 'nuts', massG: 143, soaked: false }, METRIC)).toBe('Add 145 g of nuts');
+    expect(jugWords({ do: 'nuts', massG: 196, soaked: true, withWater: false }, METRIC)).toBe(
+      'Add 195 g of soaked nuts',
+    );
+    expect(jugWords({ do: 'nuts', massG: 143, soaked: false, withWater: false }, METRIC)).toBe(
+      'Add 145 g of nuts',
+    );
     expect(jugWords({ do: 'ice', massG: 120 }, METRIC)).toBe('Ice last, 120 g');
     expect(jugWords({ do: 'run', seconds: 65 }, METRIC)).toMatch(/^Run 1 min 5 s: no grain/);
     expect(jugWords({ do: 'ladle', nutG: 180, volumeMl: 900, presses: 2 }, METRIC)).toMatch(/once more$/);
@@ -106,7 +110,9 @@ describe('words', () => {
 
   test('a recipe in one line', () => {
     const words = summaryWords(firstRecipe(), [], METRIC);
-    expect(words).toMatch(/^1000 mL; almond; 1 to 6\.6 by weight; \d+ h.* in the fridge; fine bag$/);
+    expect(words).toMatch(
+      /^1000 mL; almond; 1 to 6\.6 by weight; \d+ h.* in the fridge; fine bag, firm squeeze$/,
+    );
   });
 });
 

@@ -46,7 +46,7 @@ describe('one more batch among the kept plans', () => {
     return { job, placed };
   }
 
-  const around = { around: USUAL_SURROUNDINGS, own: [], keepOff: [] };
+  const around = { around: USUAL_SURROUNDINGS, own: [], avoided: [] };
 
   test('beside them where it fits', () => {
     const kept = [keptAt('kept', NOW + 30 * HOUR, NOW + 30 * HOUR)];

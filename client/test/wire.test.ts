@@ -1,3 +1,5 @@
+import { readFileSync } from 'node:fs';
+import { join } from 'node:path';
 import type { Plan } from '@humble-churn/contract';
 import { PlannedPredictionSchema, PlannedSchema, toInstant } from '@humble-churn/contract';
 import { plainRecipe } from '@humble-churn/core';
@@ -8,6 +10,7 @@ import { isKept, readKept } from '~/wire/keptCache';
 import {
   agoMs,
   forgetRefused,
+  isOfPlan,
   keepRefused,
   refusedEntries,
   strikeOff,
@@ -31,6 +34,7 @@ function plan(more: Partial<Plan>): Plan {
     id: BATCH_ID,
     recipe,
     prediction: PlannedPredictionSchema.parse(prediction),
+    ingredients: [],
     glassAt: '2031-03-11T08:00:00.000Z',
     fresh: false,
     soakedAlready: false,
@@ -61,6 +65,24 @@ describe('entries on their way', () => {
     const third = writeDown(BATCH_ID, [weighed]);
     expect(waitingEntries().map(({ key }) => key)).toEqual([second.key, third.key]);
     expect(new Set([...first.ids, ...second.ids, ...third.ids]).size).toBe(3);
+  });
+
+  test('of the release before are still sent, in their order, whatever has changed since', () => {
+    const kept = JSON.parse(
+      readFileSync(join(__dirname, 'fixtures/waiting-before-allergens.json'), 'utf8'),
+    ) as { key: string }[];
+    for (const entry of kept) {
+      localStorage.setItem(`humble-churn.waiting.${entry.key}`, JSON.stringify(entry));
+    }
+    const waiting = waitingEntries();
+    expect(waiting.map(({ key }) => key)).toEqual(kept.map(({ key }) => key));
+    const [first] = waiting;
+    if (!first || isOfPlan(first) || !first.begins) throw new Error('it begins a batch');
+    expect(first.begins.planned).toMatchObject({
+      guide: 2,
+      prediction: { allergens: [{ allergen: 'tree nut', byRegion: true }] },
+    });
+    expect(first.begins.batch.ownIngredients).toMatchObject([{ allergens: [], gels: true, revision: 1 }]);
   });
 
   test('from another version, or broken, are left alone', () => {
@@ -328,15 +350,23 @@ describe('a glass by its day and time', () => {
   test('that is proposed is tomorrow’s breakfast, or the first that leaves time enough', () => {
     const kitchen = {
       timeZone: 'Europe/Lisbon',
-      profile: { jars: [{ name: 'Jar', volumeMl: 750, count: 2 }] },
+      profile: { jars: [{ name: 'Jar', volumeMl: 750, count: 2 }], people: [] },
     };
     const choices = [plainRecipe('Almond', 'almond', 6.6, 8)];
     const proposed = (fromMs: number, neededH: number) =>
-      firstWish(choices, kitchen, fromMs, ({ glassMs }) => glassMs - fromMs >= neededH * 3_600_000);
+      firstWish(choices, kitchen, [], fromMs, ({ glassMs }) => glassMs - fromMs >= neededH * 3_600_000);
     const afternoon = Date.UTC(2026, 0, 10, 15);
     const evening = Date.UTC(2026, 0, 10, 23);
     expect(proposed(afternoon, 14)).toMatchObject({ jars: 1, jarMl: 750, glassMs: Date.UTC(2026, 0, 11, 8) });
     expect(proposed(evening, 14).glassMs).toBe(Date.UTC(2026, 0, 12, 8));
+    // A recipe that one of its own drinkers avoids is not what is proposed.
+    const forIlse = { ...plainRecipe('Pine', 'pine', 5, 2), drinkers: ['Ilse'] };
+    const avoiding = {
+      ...kitchen,
+      profile: { ...kitchen.profile, people: [{ name: 'Ilse', avoids: ['tree nut' as const] }] },
+    };
+    const seeds = { ...plainRecipe('Hemp', 'hemp', 5, 1), drinkers: ['Ilse'] };
+    expect(firstWish([forIlse, seeds], avoiding, [], afternoon, () => true).choice).toBe(1);
     // When none fits, the screen says why no jar can be had tomorrow.
     expect(proposed(evening, 500).glassMs).toBe(Date.UTC(2026, 0, 11, 8));
   });

@@ -1,5 +1,5 @@
 import type { BatchEvent, BatchState, Recipe } from '@humble-churn/core';
-import { batchState, predict } from '@humble-churn/core';
+import { GUIDE, batchState, predict } from '@humble-churn/core';
 import { firstRecipe } from '~/features/bench/draft';
 import { stepGuide, stepName } from '~/features/counter/stepWords';
 import { dayWords, momentWords } from '~/wire/moments';
@@ -20,7 +20,8 @@ function stateOf(recipe: Recipe): BatchState {
     sureness: null,
     around,
     budgetH: 96,
-    guide: 2,
+    guide: GUIDE,
+    ingredients: [],
   };
   const state = batchState([plan]);
   if (!state) throw new Error('no state');
@@ -110,6 +111,54 @@ describe('what the counter says', () => {
     expect(guideOf(longest, 'wash').all).toMatch(/Pour \d+ mL of the water kept back/);
   });
 
+  test('flour soaked hot: its water is kept, cooled, and counted once', () => {
+    const flour: Recipe = {
+      ...base,
+      nuts: [{ ingredient: 'almond', form: 'ground', share: 1 }],
+      amount: { by: 'nuts', massG: 60 },
+      waterPerNut: 10,
+      soak: { ...base.soak, method: 'hot', hours: 0.5, pourTempC: 95 },
+    };
+    const kinds = stateOf(flour).steps.map((step) => step.kind);
+    expect(kinds.slice(0, 4)).toEqual(['weigh', 'soak', 'cool', 'blend']);
+    const said = ['weigh', 'soak', 'cool', 'blend'].map((kind) => guideOf(flour, kind).all).join(' ');
+    expect(said).not.toMatch(/[Pp]our the soak water away|rinse until/);
+    expect(guideOf(flour, 'weigh').all).toMatch(
+      /180 mL of water for the soak, which stays.*420 mL more of water/,
+    );
+    expect(guideOf(flour, 'soak').all).toMatch(/Pour 180 mL of boiling water over the nuts, no more/);
+    expect(guideOf(flour, 'cool').all).toMatch(/bath of cold water.*16 min in the bath.*30 °C or less/);
+    expect(guideOf(flour, 'blend').all).toMatch(/Pour in 420 mL.*bowl with its soak water, 240 g/);
+  });
+
+  test('the water is changed as often as the recipe says, and not at all where it does not', () => {
+    const every = (changeEveryH: number | null): string | null =>
+      guideOf({ ...base, soak: { ...base.soak, hours: 12, changeEveryH } }, 'soak').caution;
+    expect(every(8)).toMatch(/every 8 h/);
+    expect(every(null)).not.toMatch(/[Cc]hange the water/);
+  });
+
+  test('strained again, and ladled from the jug into a press', () => {
+    const second: Recipe = {
+      ...base,
+      strain: {
+        ...base.strain,
+        strainer: 'fine-sieve',
+        second: { strainer: 'fine-bag', strainerName: null },
+      },
+    };
+    expect(guideOf(second, 'strain-again').all).toMatch(/through the fine bag/);
+    const pressed: Recipe = { ...base, strain: { ...base.strain, strainer: 'cold-press' } };
+    expect(guideOf(pressed, 'strain').all).toMatch(/Ladle the blended mix into the press/);
+  });
+
+  test('the warmth at which to stop is the one in force', () => {
+    const hot: Recipe = { ...base, soak: { ...base.soak, method: 'hot', hours: 0.5, pourTempC: 95 } };
+    const step = stateOf(hot).steps.find((one) => one.kind === 'blend');
+    if (!step) throw new Error('no blending');
+    expect(stepGuide(step, stateOf(hot), stateOf(hot).prediction, METRIC).stop).toMatch(/30 °C is the most/);
+  });
+
   test('a cold press has its own words', () => {
     const press: Recipe = { ...base, blend: { ...base.blend, machine: 'cold-press' } };
     expect(guideOf(press, 'blend').all).toMatch(/press/);
@@ -119,7 +168,7 @@ describe('what the counter says', () => {
   test('loads are numbered when there are several', () => {
     const state = stateOf({ ...base, blend: { ...base.blend, fillLineMl: 700 } });
     const names = state.steps.map((step) => stepName(step));
-    expect(names).toContain('Blend, load 1 of 3');
+    expect(names).toContain('Blend, load 1 of 2');
     const one = stateOf(base);
     expect(one.steps.map((step) => stepName(step))).toContain('Blend');
   });

@@ -1,7 +1,7 @@
 import type { BatchEvent, BatchHappening } from '@humble-churn/core';
 import { MAX_LOADS } from '@humble-churn/core';
 import { z } from 'zod';
-import { OwnIngredientSchema } from './ingredient';
+import { KeptIngredientsSchema, OwnIngredientSchema } from './ingredient';
 import { InstantSchema, TimeZoneSchema, fromInstant } from './instant';
 import { PlannedPredictionSchema, SurenessSchema } from './prediction';
 import { RecipeSchema, SurroundingsSchema } from './recipe';
@@ -36,14 +36,17 @@ export const HappeningSchema = z
     z.object({ type: z.literal('loads-split'), loads: z.number().int().min(1).max(MAX_LOADS) }),
     z.object({
       type: z.literal('probed'),
-      what: z.enum(['nuts', 'mix']),
+      what: z.enum(['nuts', 'bowl', 'mix']),
       tempC: z.number().min(-20).max(110),
     }),
     z.object({
       type: z.literal('measured'),
       what: z.enum(['soaked', 'milk', 'pulp']),
       reading: ReadingSchema,
+      /** Judged, not weighed or read off a scale. */
+      byEye: z.boolean().optional(),
     }),
+    z.object({ type: z.literal('not-measured'), what: z.enum(['soaked', 'milk', 'pulp']) }),
     z.object({
       type: z.literal('bottled'),
       jars: z
@@ -74,6 +77,8 @@ export const HappeningSchema = z
   ])
   .meta({ id: 'Happening' }) satisfies z.ZodType<BatchHappening>;
 
+const GuideSchema = z.union([z.literal(1), z.literal(2), z.literal(3)]);
+
 /** The first line of a log. */
 export const PlannedSchema = z.object({
   type: z.literal('planned'),
@@ -81,9 +86,10 @@ export const PlannedSchema = z.object({
   prediction: PlannedPredictionSchema,
   sureness: SurenessSchema.nullable().default(null),
   around: SurroundingsSchema,
-  budgetH: z.union([z.literal(72), z.literal(96), z.literal(120)]),
+  budgetH: z.union([z.literal(48), z.literal(72), z.literal(96), z.literal(120)]),
   /** Batches planned before the guide grew keep the steps they had. */
-  guide: z.union([z.literal(1), z.literal(2)]).default(1),
+  guide: GuideSchema.default(1),
+  ingredients: KeptIngredientsSchema,
 });
 
 /** What is kept of an event, besides its id and moment. */
@@ -108,11 +114,23 @@ export const BatchSchema = z
 
 export type Batch = z.infer<typeof BatchSchema>;
 
+/** Where a page of batches ends: its last batch's moment and id, so that batches of one moment are told apart. */
+export const BatchCursorSchema = z
+  .string()
+  .regex(/^[^_]+(_[0-9a-f-]{36})?$/)
+  .refine((cursor) => InstantSchema.safeParse(cursor.split('_')[0]).success, {
+    error: 'no place in the list',
+  })
+  .meta({
+    description: 'A moment in UTC, with the id of a batch after an underscore',
+    example: '2026-03-01T09:00:00.000Z',
+  });
+
 export const BatchListSchema = z
   .object({
     batches: z.array(BatchSchema),
     /** Pass as `before` for older batches; null at the end. */
-    nextBefore: InstantSchema.nullable(),
+    nextBefore: BatchCursorSchema.nullable(),
     serverTime: InstantSchema,
   })
   .meta({ id: 'BatchList' });
@@ -127,6 +145,8 @@ export const NewBatchSchema = z
     planId: z.uuid().nullable().default(null),
     /** The device's own id for it, so that it can go on with what it has not yet sent. */
     batchId: z.uuid().optional(),
+    /** The steps that the device began it with: its entries name them. */
+    guide: GuideSchema.optional(),
   })
   .meta({ id: 'NewBatch' });
 

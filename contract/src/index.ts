@@ -1,3 +1,4 @@
+export * from './allergen';
 export * from './batch';
 export * from './ingredient';
 export * from './instant';

@@ -27,3 +27,15 @@ export const TimeZoneSchema = z
   .max(64)
   .refine(isTimeZone, { error: 'not a time zone this machine knows' })
   .meta({ description: 'IANA time zone', example: 'Europe/Lisbon' });
+
+/**
+ * Abbreviations and bare offsets stand still when the clocks change, or stand for another place than the cook thinks:
+ * `EST` is never New York's summer. UTC and names of places, old ones too, are taken.
+ */
+const FIXED = /^([+-].*|(EST|MST|HST|CET|MET|EET|WET)|[A-Z]{3}\d[A-Z]{3}|Etc\/GMT[+-].*|GMT[+-]\d+)$/i;
+
+/** A time zone that a cook may choose. */
+export const ChosenTimeZoneSchema = TimeZoneSchema.refine((zone) => !FIXED.test(zone), {
+  error:
+    'a place, such as Europe/Lisbon or America/New_York: an abbreviation or an offset knows no summer time',
+});

@@ -1,16 +1,13 @@
 import { z } from 'zod';
-import { InstantSchema, TimeZoneSchema } from './instant';
+import { ChosenTimeZoneSchema, InstantSchema, TimeZoneSchema } from './instant';
 import { LIMITS } from '@humble-churn/core';
+import { AllergenSchema, allergenFromWords } from './allergen';
 import { IngredientKeySchema } from './ingredient';
 import { GearNameSchema, MachineKindSchema, StrainerSchema } from './recipe';
 
-const AllergenSchema = z.string().trim().min(1).max(60);
 const PriceSchema = z.number().min(0).max(10_000);
 /** A time of day in the household's zone. */
 const ClockSchema = z.string().regex(/^([01]\d|2[0-3]):[0-5]\d$/, { error: 'a time such as 07:30' });
-
-/** Allergens that people keep off and gear is kept apart from. */
-export const AVOIDABLE = ['tree nut', 'sesame', 'soy', 'coconut', 'peanut'] as const;
 
 /** The household's own gear and people, and what things cost. Names tell them apart. */
 export const KitchenProfileSchema = z
@@ -25,7 +22,7 @@ export const KitchenProfileSchema = z
           kind: MachineKindSchema,
           /** Power that reaches the mix, W. */
           powerW: z.number().min(LIMITS.powerW.min).max(LIMITS.powerW.max).nullable(),
-          /** What the jug holds to its brim, and the most that may be in it with its froth; mL. */
+          /** What the jug holds to its brim, and the maker's MAX line, above which the froth has its room; mL. */
           jugMl: z.number().min(LIMITS.fillLineMl.min).max(10_000).nullable(),
           fillLineMl: z.number().min(LIMITS.fillLineMl.min).max(LIMITS.fillLineMl.max).nullable(),
           keptFrom: z.array(AllergenSchema).max(8),
@@ -86,12 +83,14 @@ export const KitchenSettingsSchema = z
   .object({
     name: z.string().trim().min(1).max(60),
     timeZone: TimeZoneSchema,
+    /** Whether somebody chose the zone; until then the first browser's is taken. */
+    timeZoneSet: z.boolean().default(true),
     roomTempC: z.number().min(5).max(45),
     fridgeTempC: z.number().min(-1).max(15),
     cupSystem: z.enum(['us', 'metric', 'imperial']),
     measures: z.enum(['metric', 'us']),
     currency: z.string().regex(/^[A-Z]{3}$/, { error: 'three capital letters, such as EUR' }),
-    budgetH: z.union([z.literal(72), z.literal(96)]),
+    budgetH: z.union([z.literal(48), z.literal(72), z.literal(96)]),
     machine: MachineKindSchema,
     strainer: StrainerSchema,
     profile: KitchenProfileSchema.default(() => KitchenProfileSchema.parse({})),
@@ -99,6 +98,48 @@ export const KitchenSettingsSchema = z
   .meta({ id: 'KitchenSettings' });
 
 export type KitchenSettings = z.infer<typeof KitchenSettingsSchema>;
+
+/** A household's gear or person, whose allergens earlier releases kept as words. */
+const EarlierOneSchema = z.looseObject({
+  avoids: z.array(z.string()).optional(),
+  keptFrom: z.array(z.string()).optional(),
+});
+const EarlierKitchenSchema = z.looseObject({
+  profile: z.looseObject({
+    people: z.array(EarlierOneSchema).optional(),
+    machines: z.array(EarlierOneSchema).optional(),
+    strainers: z.array(EarlierOneSchema).optional(),
+  }),
+});
+
+function named(words: readonly string[]): string[] {
+  return [...new Set(words.flatMap((one) => allergenFromWords(one)?.allergen ?? []))];
+}
+
+function fromEarlierKitchen(value: unknown): unknown {
+  const earlier = EarlierKitchenSchema.safeParse(value);
+  if (!earlier.success) return value;
+  const { profile, ...rest } = earlier.data;
+  const mended = (ones: z.output<typeof EarlierOneSchema>[] | undefined) =>
+    ones?.map((one) => ({
+      ...one,
+      ...(one.avoids && { avoids: named(one.avoids) }),
+      ...(one.keptFrom && { keptFrom: named(one.keptFrom) }),
+    }));
+  const { people, machines, strainers, ...others } = profile;
+  return {
+    ...rest,
+    profile: {
+      ...others,
+      ...(people && { people: mended(people) }),
+      ...(machines && { machines: mended(machines) }),
+      ...(strainers && { strainers: mended(strainers) }),
+    },
+  };
+}
+
+/** Settings as they lie in the database, earlier releases' too. */
+export const StoredKitchenSchema = z.preprocess(fromEarlierKitchen, KitchenSettingsSchema);
 
 export const KitchenSchema = KitchenSettingsSchema.extend({
   /** Every temperature the fridge was said to be at, oldest first. */
@@ -108,7 +149,8 @@ export const KitchenSchema = KitchenSettingsSchema.extend({
 
 export type Kitchen = z.infer<typeof KitchenSchema>;
 
-export const KitchenPatchSchema = KitchenSettingsSchema.extend({ profile: KitchenProfileSchema })
+export const KitchenPatchSchema = KitchenSettingsSchema.omit({ timeZoneSet: true })
+  .extend({ profile: KitchenProfileSchema, timeZone: ChosenTimeZoneSchema })
   .partial()
   .meta({ id: 'KitchenPatch' });
 export type KitchenPatch = z.infer<typeof KitchenPatchSchema>;

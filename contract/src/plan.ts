@@ -1,7 +1,7 @@
 import type { Ingredient, Moments, PlanJob, Surroundings } from '@humble-churn/core';
 import { planJob } from '@humble-churn/core';
 import { z } from 'zod';
-import { OwnIngredientSchema } from './ingredient';
+import { KeptIngredientsSchema, OwnIngredientSchema } from './ingredient';
 import { InstantSchema, fromInstant, toInstant } from './instant';
 import { PlannedPredictionSchema } from './prediction';
 import { RecipeSchema } from './recipe';
@@ -21,6 +21,8 @@ export const PlanSchema = z
     id: z.uuid(),
     recipe: RecipeSchema,
     prediction: PlannedPredictionSchema,
+    /** The cook's own ingredients in it, as they were when it was planned. */
+    ingredients: KeptIngredientsSchema,
     glassAt: InstantSchema,
     /** Drunk as soon as it is bottled. */
     fresh: z.boolean(),

@@ -1,6 +1,7 @@
 import type { PlannedPrediction, Prediction, Sureness, UnsureFigure } from '@humble-churn/core';
-import { UNSURE_FIGURES } from '@humble-churn/core';
+import { RINSED_MAX_C, UNSURE_FIGURES } from '@humble-churn/core';
 import { z } from 'zod';
+import { ContainedAllergensSchema } from './allergen';
 
 const amount = z.number();
 
@@ -24,6 +25,50 @@ const FinishSchema = z.object({
   solidsPct: amount,
   sweetnessGPerL: amount,
 });
+
+const CoolingSchema = z.object({ bathH: amount, standingH: amount.nullable() });
+
+const WarmingSchema = z.object({
+  startC: amount,
+  iceLeftG: amount,
+  capacityKjPerK: amount,
+  powerW: amount,
+  lossWPerK: amount,
+  roomTempC: amount,
+});
+
+const BlendObject = z.object({
+  loads: z.number().int(),
+  loadG: amount,
+  loadVolumeMl: amount,
+  secondsPerLoad: amount,
+  energyKjPerKg: amount,
+  rupture: amount,
+  endTempC: amount,
+  milkTempC: amount,
+  rinseHeatShare: amount,
+  warming: WarmingSchema,
+  warmthLimitC: amount,
+  iceLeftG: amount,
+  loadLiquidMl: amount,
+  rinseLiquidMl: amount,
+  iceNeededG: amount.nullable().default(0),
+});
+
+/** Earlier releases kept where a load ends and nothing of how: its milk is taken to be as warm, the limit the lowest. */
+function fromEarlierBlend(value: unknown): unknown {
+  const earlier = z.looseObject({ endTempC: amount }).safeParse(value);
+  if (!earlier.success || 'milkTempC' in earlier.data) return value;
+  const { endTempC } = earlier.data;
+  return {
+    milkTempC: endTempC,
+    rinseHeatShare: 0,
+    warming: null,
+    warmthLimitC: RINSED_MAX_C,
+    iceLeftG: 0,
+    ...earlier.data,
+  };
+}
 
 /** What the core computes for a recipe. Masses g, volumes mL, temperatures °C, shares of mass %. All estimates. */
 export const PredictionSchema = z
@@ -61,22 +106,12 @@ export const PredictionSchema = z
       soakedMassG: amount,
       soakedVolumeMl: amount,
       keptWaterG: amount,
+      cooling: CoolingSchema.nullable().default(null),
       sodiumG: amount,
       bowlMl: amount,
     }),
     peel: z.object({ skinsG: amount }),
-    blend: z.object({
-      loads: z.number().int(),
-      loadG: amount,
-      loadVolumeMl: amount,
-      secondsPerLoad: amount,
-      energyKjPerKg: amount,
-      rupture: amount,
-      endTempC: amount,
-      loadLiquidMl: amount,
-      rinseLiquidMl: amount,
-      iceNeededG: amount.nullable().default(0),
-    }),
+    blend: BlendObject,
     milk: z.object({
       massG: amount,
       volumeMl: amount,
@@ -97,6 +132,7 @@ export const PredictionSchema = z
       weighMin: amount,
       soakMin: amount,
       drainMin: amount,
+      coolMin: amount.default(0),
       peelMin: amount,
       blendMin: amount,
       strainMin: amount,
@@ -105,7 +141,7 @@ export const PredictionSchema = z
       washUpMin: amount,
       handsOnMin: amount,
     }),
-    allergens: z.array(z.string()),
+    allergens: ContainedAllergensSchema,
     cautions: z.array(
       z.object({
         code: z.enum([
@@ -118,7 +154,15 @@ export const PredictionSchema = z
           'peel-roast-hot',
           'too-warm',
           'not-broken',
+          'boils-over',
+          'tastes-cooked',
+          'ice-left',
           'gritty-unstrained',
+          'gel-keeps-milk',
+          'selenium-accent',
+          'raw-limit',
+          'cool-kept-soak',
+          'over-cap',
           'brazil-accent',
           'flax-raw',
           'kept-soak-water',
@@ -144,6 +188,7 @@ export const PredictionSchema = z
 export const PlannedPredictionSchema = PredictionSchema.extend({
   finish: FinishSchema.nullable().default(null),
   nutrition: NutritionSchema.nullable().default(null),
+  blend: z.preprocess(fromEarlierBlend, BlendObject.extend({ warming: WarmingSchema.nullable() })),
 }).meta({ id: 'PlannedPrediction' }) satisfies z.ZodType<PlannedPrediction>;
 
 const IntervalSchema = z.object({ low: amount, high: amount });

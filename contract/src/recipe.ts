@@ -66,6 +66,14 @@ export const RecipeSchema = z
       strainerName: GearNameSchema.nullable().default(null),
       squeeze: z.enum(['light', 'firm', 'hard']),
       washShare: within(LIMITS.washShare),
+      second: z
+        .object({
+          strainer: z.enum(['fine-bag', 'muslin', 'fine-sieve', 'cold-press']),
+          strainerName: GearNameSchema.nullable().default(null),
+        })
+        .nullable()
+        .default(null)
+        .meta({ description: 'What the strained milk passes once more' }),
     }),
     otherLiquid: z
       .object({ liquid: AdditionKeySchema, share: within(LIMITS.otherLiquidShare) })

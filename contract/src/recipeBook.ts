@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { OwnIngredientSchema } from './ingredient';
+import { KeptIngredientsSchema, OwnIngredientSchema } from './ingredient';
 import { InstantSchema } from './instant';
 import { RecipeSchema } from './recipe';
 
@@ -12,6 +12,8 @@ export const SavedRecipeSchema = z
     savedAt: InstantSchema,
     away: z.boolean(),
     recipe: RecipeSchema,
+    /** The cook's own ingredients in it, as they were when this version was kept. */
+    ingredients: KeptIngredientsSchema,
   })
   .meta({ id: 'SavedRecipe' });
 
@@ -25,7 +27,14 @@ export const RecipeHistorySchema = z
     away: z.boolean(),
     /** Newest first; never empty. */
     versions: z
-      .array(z.object({ version: z.number().int().min(1), savedAt: InstantSchema, recipe: RecipeSchema }))
+      .array(
+        z.object({
+          version: z.number().int().min(1),
+          savedAt: InstantSchema,
+          recipe: RecipeSchema,
+          ingredients: KeptIngredientsSchema,
+        }),
+      )
       .min(1),
   })
   .meta({ id: 'RecipeHistory' });

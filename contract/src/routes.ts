@@ -1,6 +1,19 @@
 import { z } from 'zod';
-import { BatchListSchema, BatchSchema, NewBatchSchema, NewEventsSchema, SaidAgoSchema } from './batch';
-import { OwnIngredientSchema, PackFiguresSchema } from './ingredient';
+import {
+  BatchCursorSchema,
+  BatchListSchema,
+  BatchSchema,
+  NewBatchSchema,
+  NewEventsSchema,
+  SaidAgoSchema,
+} from './batch';
+import {
+  IngredientKeySchema,
+  IngredientPatchSchema,
+  OwnIngredientSchema,
+  SentPackSchema,
+  UnreadableSchema,
+} from './ingredient';
 import { InstantSchema } from './instant';
 import { KitchenPatchSchema, KitchenSchema } from './kitchen';
 import { NewPlanSchema, PlanListSchema, PlanPatchSchema, PlanSchema } from './plan';
@@ -30,6 +43,13 @@ export interface Route<P extends Shape, Q extends Shape, B extends Shape, R exte
   /** Creating calls carry an Idempotency-Key header: the same key makes the same thing once. */
   creates: boolean;
 }
+
+const OwnIngredientsSchema = z
+  .object({ ingredients: z.array(OwnIngredientSchema) })
+  .meta({ id: 'OwnIngredients' });
+const UnreadableListSchema = z
+  .object({ unreadable: z.array(UnreadableSchema) })
+  .meta({ id: 'UnreadableList' });
 
 const nothing = z.undefined();
 const BatchParams = z.object({ batchId: z.uuid() });
@@ -75,14 +95,39 @@ export const ROUTES = {
     ...GET,
     path: '/api/ingredients',
     summary: "The cook's own ingredients",
-    response: z.object({ ingredients: z.array(OwnIngredientSchema) }).meta({ id: 'OwnIngredients' }),
+    response: OwnIngredientsSchema,
   }),
   addIngredient: route({
     ...CREATE,
     path: '/api/ingredients',
     summary: 'Add an ingredient from what its pack says',
-    body: PackFiguresSchema,
+    body: SentPackSchema,
     response: OwnIngredientSchema,
+  }),
+  changeIngredient: route({
+    ...GET,
+    method: 'patch',
+    path: '/api/ingredients/:key',
+    summary:
+      'Correct an ingredient from its pack, which makes a new revision; or archive it, or bring it back',
+    params: z.object({ key: IngredientKeySchema }),
+    body: IngredientPatchSchema,
+    response: OwnIngredientsSchema,
+  }),
+  unreadable: route({
+    ...GET,
+    path: '/api/unreadable',
+    summary: 'Stored rows that cannot be read: they are left out of all lists',
+    response: UnreadableListSchema,
+  }),
+  setAside: route({
+    ...GET,
+    method: 'patch',
+    path: '/api/unreadable/:kind/:id',
+    summary: 'Set a row aside that cannot be read: it is kept, and not reported any more',
+    params: z.object({ kind: UnreadableSchema.shape.kind, id: z.string().min(1).max(64) }),
+    body: z.object({ aside: z.boolean() }).meta({ id: 'SetAside' }),
+    response: UnreadableListSchema,
   }),
   predict: route({
     ...GET,
@@ -145,7 +190,7 @@ export const ROUTES = {
     query: z.object({
       scope: z.enum(['active', 'all']).default('all'),
       limit: z.coerce.number().int().min(1).max(100).default(50),
-      before: InstantSchema.optional(),
+      before: BatchCursorSchema.optional(),
     }),
     response: BatchListSchema,
   }),

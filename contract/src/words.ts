@@ -1,5 +1,7 @@
 import type {
+  AllergenFacts,
   Caution,
+  ContainedAllergen,
   EventRefusalCode,
   PlanLimit,
   PlannedStepKind,
@@ -50,7 +52,13 @@ export function refusalWords({ code, path, params }: Refusal): string {
     case 'salt-out-of-range':
       return `Salt in the soak water must be ${range(params, ' g per kg')}.`;
     case 'cannot-peel':
-      return `${figure(params['name'])} cannot be peeled this way.`;
+      return params['form'] === 'whole'
+        ? `${figure(params['name'])} cannot be peeled this way.`
+        : `${figure(params['name'])}: ${params['form'] === 'ground' ? 'flour' : 'chopped nuts'} cannot be peeled. Leave the skins, or take whole nuts.`;
+    case 'no-second-strainer':
+      return 'There is nothing to strain a second time here. Choose a first strainer, or leave the second out.';
+    case 'dose-over-cap':
+      return `${figure(params['gPerL'], 1)} g of ${figure(params['name']).toLowerCase()} per litre is too much: ${figure(params['mostGPerL'], 1)} g is the most. ${sentence(figure(params['note']))}`;
     case 'ice-exceeds-water':
       return 'Ice can be at most nine tenths of the water.';
     case 'rupture-out-of-range':
@@ -86,7 +94,16 @@ export function refusalWords({ code, path, params }: Refusal): string {
       return poisonWords(String(params['name']), String(params['why']));
     case 'composition-over-100':
       return 'These figures add up to more than 100 g in 100 g. Check them against the pack.';
+    case 'fibre-over-carbohydrate':
+      return `${figure(params['fibrePct'], 1)} g of fibre cannot be part of ${figure(params['carbPct'], 1)} g of carbohydrate. Likelier, this pack lists fibre beside carbohydrate: choose that below, or check both figures.`;
+    case 'sugars-over-carbohydrate':
+      return `${figure(params['sugarsPct'], 1)} g of sugars do not fit: beside the fibre only ${figure(params['leftPct'], 1)} g of carbohydrate are left. Check these figures against the pack.`;
   }
+}
+
+/** A note of the table as a sentence of its own. */
+function sentence(note: string): string {
+  return note === '' ? '' : `${note.charAt(0).toUpperCase()}${note.slice(1)}.`;
 }
 
 function poisonWords(name: string, why: string): string {
@@ -124,6 +141,22 @@ export function cautionWords({ code, params }: Caution): string {
       return `Only about ${figure(Number(params['rupture']) * 100)} % of the nuts would be broken up: expect a thin, gritty milk.`;
     case 'gritty-unstrained':
       return `${name} unstrained stays gritty: fine for porridge and baking, rough in a glass.`;
+    case 'boils-over':
+      return 'The mix would reach 95 °C and boil over. Stop well before: blend for less time, or in smaller loads.';
+    case 'tastes-cooked':
+      return `Above ${figure(params['fromC'])} °C the milk tastes cooked and thickens.`;
+    case 'ice-left':
+      return `About ${figure(params['iceG'])} g of ice will not have melted when the blades stop. It goes on melting and thins the milk: take less ice.`;
+    case 'gel-keeps-milk':
+      return `${name} turns to a gel that holds on to the milk: strained, much of it stays in the bag. It is best left unstrained.`;
+    case 'cool-kept-soak':
+      return `Boiling water burns, and hot liquid in a closed jug can burst out. Stand the covered bowl in cold water for about ${figure(params['minutes'])} min, until it reads ${figure(params['belowC'])} °C or less. Only then blend.`;
+    case 'over-cap':
+      return `${name}: ${figure(params['gPerL'], 1)} g a litre is above the usual most of ${figure(params['maxGPerL'], 1)} g. ${sentence(figure(params['note']))}`;
+    case 'selenium-accent':
+      return `About ${figure(params['gPerL'])} g of ${name} per litre. Keep to ${figure(params['maxGPerL'])} g: it is very rich in selenium.`;
+    case 'raw-limit':
+      return `${name}, eaten raw: at most ${figure(params['limitG'])} g a serving for grown-ups, and not for toddlers. A litre of this milk is made with ${figure(params['gPerL'])} g.`;
     case 'brazil-accent':
       return `About ${figure(params['gPerL'])} g of Brazil nuts per litre. Keep to ${figure(params['maxGPerL'])} g: they are very rich in selenium.`;
     case 'flax-raw':
@@ -145,13 +178,13 @@ export function cautionWords({ code, params }: Caution): string {
     case 'keeps-shorter':
       return 'Fruit, dates or coconut water in it: the milk keeps for a quarter less time.';
     case 'not-for-drinker':
-      return `Not for ${name}: it contains what ${name} keeps off (${figure(params['allergens'])}). Make ${name} another one with gear kept apart.`;
+      return `Not for ${name}: it contains what ${name} avoids (${figure(params['allergens'])}). Make ${name} another one with gear kept apart.`;
     case 'someone-avoids':
-      return `${name} keeps off ${figure(params['allergens'])}: label the jar, and keep it from ${name}’s cup.`;
+      return `${name} avoids ${figure(params['allergens'])}: label the jar, and keep it from ${name}’s cup.`;
     case 'gear-kept-apart':
       return `${name} is kept apart from ${figure(params['allergens'])}. Used for this batch, it no longer is.`;
     case 'gear-shared':
-      return `For ${name}, who keeps off ${figure(params['allergens'])}: a shared jug and bag carry traces. Use gear kept apart; with an allergy, follow your own doctor.`;
+      return `For ${name}, who avoids ${figure(params['allergens'])}: a shared jug and bag carry traces. Use gear kept apart; with an allergy, follow your own doctor.`;
   }
 }
 
@@ -188,6 +221,8 @@ export function eventRefusalWords(code: EventRefusalCode): string {
       return 'The bowl already stands there.';
     case 'cannot-split':
       return 'So many loads are not possible from here on.';
+    case 'still-hot':
+      return 'The bowl is still too hot for a closed jug: 30 °C or less, by the probe or when its time in the bath is up.';
   }
 }
 
@@ -220,6 +255,7 @@ const PLANNED_STEP_WORDS: Readonly<Record<PlannedStepKind, string>> = {
   weigh: 'Weigh',
   soak: 'Soak',
   drain: 'Drain and rinse',
+  cool: 'Cool the bowl',
   blend: 'Blend',
   strain: 'Strain',
   bottle: 'Bottle',
@@ -270,3 +306,17 @@ export const RECIPE_PART_WORDS: Readonly<Record<RecipePart, string>> = {
   additions: 'additions',
   drinkers: 'who drinks it',
 };
+
+function allergenNames(contains: readonly ContainedAllergen[]): string[] {
+  return contains.map(({ allergen, byRegion }) => {
+    const name = allergen === 'other' ? 'another one named on the pack' : allergen;
+    return byRegion ? `${name} (named in some regions)` : name;
+  });
+}
+
+/** Allergens in words, as they stand on a label: never nothing, and never a guess. */
+export function allergenWords({ contains, unknown }: AllergenFacts): string {
+  const names = allergenNames(contains);
+  if (unknown) return [...names, 'unknown: an ingredient cannot be read'].join(', ');
+  return names.length === 0 ? 'none listed' : names.join(', ');
+}

@@ -1,4 +1,4 @@
-import type { Caution, CautionCode, EventRefusalCode, RefusalCode } from '@humble-churn/core';
+import type { Caution, EventRefusalCode, RefusalCode } from '@humble-churn/core';
 import {
   LIMITS,
   NUT_TABLE,
@@ -17,7 +17,7 @@ import {
   KitchenProfileSchema,
   KitchenSettingsSchema,
   OwnIngredientSchema,
-  PackFiguresSchema,
+  SentPackSchema,
   PlannedPredictionSchema,
   PredictionSchema,
   ProblemSchema,
@@ -27,6 +27,7 @@ import {
   RecipeSchema,
   SurenessSchema,
   SurroundingsSchema,
+  ChosenTimeZoneSchema,
   TimeZoneSchema,
   cautionWords,
   coreEvent,
@@ -69,6 +70,7 @@ const RECIPE = {
     strainerName: null,
     squeeze: 'firm' as const,
     washShare: 0,
+    second: null,
   },
   otherLiquid: null,
   additions: [],
@@ -174,7 +176,7 @@ describe('what the core says passes its own schema', () => {
   });
 
   test('an ingredient from a pack', () => {
-    const pack = PackFiguresSchema.parse({
+    const pack = SentPackSchema.parse({
       name: ' Tiger nut ',
       kind: 'nut',
       allergen: 'none listed',
@@ -226,6 +228,17 @@ describe('moments', () => {
     expect(TimeZoneSchema.safeParse('Middle/Nowhere').success).toBe(false);
     expect(TimeZoneSchema.safeParse('').success).toBe(false);
   });
+
+  test.each(['EST', 'MST', 'HST', 'CET', 'EST5EDT', '+05:00', 'Etc/GMT+5'])('%s is not chosen', (zone) => {
+    expect(ChosenTimeZoneSchema.safeParse(zone).success).toBe(false);
+  });
+
+  test.each(['UTC', 'Europe/Lisbon', 'America/New_York', 'Asia/Calcutta', 'US/Eastern', 'Japan'])(
+    '%s is',
+    (zone) => {
+      expect(ChosenTimeZoneSchema.safeParse(zone).success).toBe(true);
+    },
+  );
 });
 
 describe('a batch on the wire', () => {
@@ -241,6 +254,7 @@ describe('a batch on the wire', () => {
       around: { roomTempC: 20, fridgeTempC: 4 },
       budgetH: 96 as const,
       guide: 2 as const,
+      ingredients: [],
     },
   };
 
@@ -332,7 +346,7 @@ describe('every code has a sentence', () => {
     'soak-not-positive': {},
     'soak-temperature-out-of-range': { min: 0, max: 100 },
     'salt-out-of-range': { min: 0, max: 60 },
-    'cannot-peel': { name: 'Cashew' },
+    'cannot-peel': { name: 'Cashew', form: 'whole' },
     'ice-exceeds-water': {},
     'rupture-out-of-range': {},
     'seconds-out-of-range': { min: 1, max: 1800 },
@@ -349,6 +363,10 @@ describe('every code has a sentence', () => {
     'pulp-out-of-reach': { wantedG: 5000, mostG: 800 },
     'name-poisonous': { name: 'Bitter almond', why: 'cyanide' },
     'composition-over-100': { sumPct: 120 },
+    'fibre-over-carbohydrate': { fibrePct: 34.4, carbPct: 7.7 },
+    'sugars-over-carbohydrate': { sugarsPct: 9.5, leftPct: 1.5 },
+    'dose-over-cap': { name: 'Ground nutmeg', gPerL: 1.8, mostGPerL: 1.5, note: 'a pinch only' },
+    'no-second-strainer': {},
   };
 
   test.each(Object.entries(REFUSALS))('%s', (code, params) => {
@@ -378,7 +396,7 @@ describe('every code has a sentence', () => {
     expect(say('toxic-seed')).toContain('poisonous');
   });
 
-  const CAUTIONS: Record<CautionCode, Caution['params']> = {
+  const CAUTIONS: Record<Caution['code'], Caution['params']> = {
     'below-soak-minimum': { name: 'Almond', teH: 1, minH: 4 },
     'past-soak-maximum': { name: 'Walnut', hours: 20, maxH: 12 },
     'counter-soak-long': { hours: 10, limitH: 8 },
@@ -389,6 +407,14 @@ describe('every code has a sentence', () => {
     'too-warm': { endTempC: 42.4, limitC: 35 },
     'not-broken': { rupture: 0.4 },
     'gritty-unstrained': { name: 'Almond' },
+    'boils-over': { endTempC: 95 },
+    'tastes-cooked': { fromC: 55 },
+    'ice-left': { iceG: 120 },
+    'gel-keeps-milk': { name: 'Flaxseed' },
+    'cool-kept-soak': { minutes: 16, belowC: 30 },
+    'over-cap': { name: 'Ground nutmeg', gPerL: 0.8, maxGPerL: 0.5, note: 'a pinch only' },
+    'selenium-accent': { name: 'Brazil nut', gPerL: 150, maxGPerL: 15 },
+    'raw-limit': { name: 'Flaxseed', gPerL: 100, limitG: 15 },
     'brazil-accent': { gPerL: 150, maxGPerL: 15 },
     'flax-raw': { gPerL: 100 },
     'kept-soak-water': { keptWaterG: 300 },
@@ -406,7 +432,7 @@ describe('every code has a sentence', () => {
   };
 
   test.each(Object.entries(CAUTIONS))('%s', (code, params) => {
-    const words = cautionWords({ code: code as CautionCode, params });
+    const words = cautionWords({ code: code as Caution['code'], params });
     expect(words).toMatch(/\.$/);
     expect(words).not.toMatch(/undefined|NaN|null/);
     if (params['name'] !== undefined) expect(words).toContain(String(params['name']));
@@ -423,6 +449,7 @@ describe('every code has a sentence', () => {
     'not-the-last-event',
     'already-planned',
     'no-such-pulp',
+    'still-hot',
   ];
 
   test.each(EVENTS)('%s', (code) => {

@@ -1,7 +1,8 @@
 import { ADDITION_TABLE } from './additionTable';
+import type { AllergenLabel } from './allergen';
 
 /** Something that goes into the milk besides nuts and water; per 100 g. */
-export interface Addition {
+export interface Addition extends AllergenLabel {
   key: string;
   name: string;
   kind: 'sweetener' | 'flavour' | 'seasoning' | 'body' | 'emulsifier' | 'liquid';
@@ -20,7 +21,11 @@ export interface Addition {
   when: 'before' | 'after' | 'either';
   sodiumMgPer100G: number;
   alcoholPct: number;
-  allergen: string;
+  /** Fruit and the like: milk with it spoils sooner. */
+  shortensKeeping: boolean;
+  /** Most that is usual, g per litre of milk; above it a caution, above three times as much a refusal. */
+  capGPerL: number | null;
+  /** What to watch with it; for a cap, the reason. */
   caution: string;
 }
 

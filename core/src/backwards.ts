@@ -5,6 +5,7 @@ import { LIMITS, outOfRange } from './limits';
 import { solidsG } from './composition';
 import { settle } from './forward';
 import { predict, runPrepared } from './predict';
+import type { Prepared } from './prepare';
 import { prepare } from './prepare';
 import type { Prediction } from './prediction';
 import type { Recipe, Surroundings } from './recipe';
@@ -44,15 +45,49 @@ const BODY_FLOOR_PCT: Readonly<Record<Body, number>> = {
 
 /** Nuts to look at the solids with while their amount is not known yet, g. */
 const USUAL_NUT_G = 150;
+/** More rounds between ratio and nuts than it takes: each closes in by how little the amount changes the solids. */
+const ROUNDS = 25;
 
-/** The recipe blended to the rupture that its own end comes to, since going backwards holds that and not seconds. */
-function holdingRupture(recipe: Recipe, around: Surroundings, own: readonly Ingredient[]): Result<Recipe> {
-  if (recipe.blend.end.by === 'rupture' || recipe.blend.machine === 'cold-press') return accepted(recipe);
+/** A recipe that goes backwards: it holds a rupture, and not the seconds that lead to it. */
+interface Held {
+  recipe: Recipe;
+  /** The cook set the seconds: what holds the rupture stands, however short, and is told in seconds again. */
+  byHand: boolean;
+  around: Surroundings;
+  own: readonly Ingredient[];
+}
+
+function holdingRupture(recipe: Recipe, around: Surroundings, own: readonly Ingredient[]): Result<Held> {
+  if (recipe.blend.end.by === 'rupture' || recipe.blend.machine === 'cold-press') {
+    return accepted({ recipe, byHand: false, around, own });
+  }
   const now = predict(recipe, around, own);
   if (!now.ok) return now;
   const { min, max } = LIMITS.rupture;
   const rupture = Math.min(max, Math.max(min, now.value.blend.rupture));
-  return accepted({ ...recipe, blend: { ...recipe.blend, end: { by: 'rupture', rupture } } });
+  const end: Recipe['blend']['end'] = { by: 'rupture', rupture };
+  return accepted({ recipe: { ...recipe, blend: { ...recipe.blend, end } }, byHand: true, around, own });
+}
+
+function prepareHeld({ recipe, byHand, around, own }: Held): Result<Prepared> {
+  const prepared = prepare(recipe, around, own);
+  return prepared.ok && byHand ? accepted({ ...prepared.value, leastS: 0 }) : prepared;
+}
+
+/** The recipe as found, with what it comes to. */
+function answer(held: Held, change: Partial<Recipe>): Result<Answer> {
+  let recipe: Recipe = { ...held.recipe, ...change };
+  if (held.byHand) {
+    const prepared = prepareHeld({ ...held, recipe });
+    if (!prepared.ok) return prepared;
+    const run = runPrepared(prepared.value);
+    if (!run.ok) return run;
+    const { min, max } = LIMITS.seconds;
+    const seconds = Math.min(max, Math.max(min, run.value.secondsPerLoad));
+    recipe = { ...recipe, blend: { ...recipe.blend, end: { by: 'seconds', seconds } } };
+  }
+  const prediction = predict(recipe, held.around, held.own);
+  return prediction.ok ? accepted({ recipe, prediction: prediction.value }) : prediction;
 }
 
 /**
@@ -65,91 +100,89 @@ export function backwards(
   around: Surroundings,
   own: readonly Ingredient[] = [],
 ): Result<Answer> {
-  const held = holdingRupture(recipe, around, own);
-  if (!held.ok) return held;
-  const base = held.value;
-  const answer = (found: Recipe): Result<Answer> => {
-    const prediction = predict(found, around, own);
-    return prediction.ok ? accepted({ recipe: found, prediction: prediction.value }) : prediction;
-  };
-  if (goal.want === 'pulp') return forPulp(base, goal.massG, around, own);
+  const holding = holdingRupture(recipe, around, own);
+  if (!holding.ok) return holding;
+  const held = holding.value;
+  if (goal.want === 'pulp') return forPulp(held, goal.massG);
   const floor = goal.want === 'most-milk';
   const amount: Recipe['amount'] = floor
     ? { by: 'nuts', massG: goal.nutG }
     : { by: 'milk', volumeMl: goal.volumeMl };
   const { thickness } = goal;
-  if (thickness.by === 'ratio') return answer({ ...base, amount, waterPerNut: thickness.waterPerNut });
+  if (thickness.by === 'ratio') return answer(held, { amount, waterPerNut: thickness.waterPerNut });
   const wantedPct =
     thickness.by === 'solids'
       ? thickness.solidsPct
       : floor
         ? BODY_FLOOR_PCT[thickness.body]
         : BODY_MIDDLE_PCT[thickness.body];
-  const ratio = ratioForSolids({ ...base, amount }, wantedPct, around, own);
-  return ratio.ok ? answer({ ...base, amount, waterPerNut: ratio.value }) : ratio;
+  const ratio = ratioForSolids({ ...held, recipe: { ...held.recipe, amount } }, wantedPct);
+  return ratio.ok ? answer(held, { amount, waterPerNut: ratio.value }) : ratio;
 }
 
-/** Grams of water per gram of nuts at which the milk has these solids, %. */
-function ratioForSolids(
-  recipe: Recipe,
-  wantedPct: number,
-  around: Surroundings,
-  own: readonly Ingredient[],
-): Result<number> {
+/**
+ * Grams of water per gram of nuts at which the milk has these solids, %. For each number of loads from one up the
+ * ratio is found with the loads held, since a load's size has a part in how long and how fine it is blended; the first
+ * that fits the machine is the answer.
+ */
+function ratioForSolids(held: Held, wantedPct: number): Result<number> {
   const { min, max } = LIMITS.waterPerNut;
-  const prepared = prepare(recipe, around, own);
+  const prepared = prepareHeld(held);
   if (!prepared.ok) return prepared;
   const p = prepared.value;
-  // Solids hang on the ratio, and on the amount only through additions dosed by the litre; never on the loads.
-  const solidsAt = (waterPerNut: number, nutG: number): number => {
-    const { strained } = settle({ ...p, recipe: { ...recipe, waterPerNut } }, nutG, 1);
+  const { amount } = held.recipe;
+  const made = (waterPerNut: number, nutG: number, loads: number) =>
+    settle({ ...p, recipe: { ...held.recipe, waterPerNut } }, nutG, loads);
+  const solidsAt = (waterPerNut: number, nutG: number, loads: number): number => {
+    const { strained } = made(waterPerNut, nutG, loads);
     return strained.milkG > 0 ? (100 * solidsG(strained.milk)) / strained.milkG : Infinity;
   };
-  let nutG = recipe.amount.by === 'nuts' ? recipe.amount.massG : USUAL_NUT_G;
+  const startG = amount.by === 'nuts' ? amount.massG : USUAL_NUT_G;
   let thickest: number = min;
-  if (!Number.isFinite(solidsAt(min, nutG))) {
+  if (!Number.isFinite(solidsAt(min, startG, 1))) {
     // Below some ratio the pulp keeps all of it: the reachable end is where milk begins.
     let none: number = min;
     let some: number = max;
     while (some - none > 1e-3) {
       const mid = (none + some) / 2;
-      if (Number.isFinite(solidsAt(mid, nutG))) some = mid;
+      if (Number.isFinite(solidsAt(mid, startG, 1))) some = mid;
       else none = mid;
     }
     thickest = some;
   }
-  const leastPct = solidsAt(max, nutG);
-  const mostPct = solidsAt(thickest, nutG);
+  const leastPct = solidsAt(max, startG, 1);
+  const mostPct = solidsAt(thickest, startG, 1);
   if (!(wantedPct >= leastPct && wantedPct <= mostPct)) {
     return refused('solids-out-of-reach', ['thickness'], { wantedPct, leastPct, mostPct });
   }
-  const ratioAt = (massG: number): number =>
-    risingRoot((ratio) => wantedPct - solidsAt(ratio, massG), thickest, max);
-  let ratio = ratioAt(nutG);
-  if (recipe.amount.by === 'milk' && recipe.additions.some((dose) => dose.when === 'before')) {
-    for (let round = 0; round < 3; round++) {
-      const whole = runPrepared({ ...p, recipe: { ...recipe, waterPerNut: ratio } });
-      if (!whole.ok) return whole;
-      nutG = whole.value.run.nutG;
-      if (Math.abs(solidsAt(ratio, nutG) - wantedPct) < 1e-6) break;
-      ratio = ratioAt(nutG);
+  const ratioAt = (nutG: number, loads: number): number =>
+    risingRoot((ratio) => wantedPct - solidsAt(ratio, nutG, loads), thickest, max);
+  const nutsAt = (ratio: number, volumeMl: number, loads: number): number =>
+    risingRoot((nutG) => made(ratio, nutG, loads).milkMl - volumeMl, 0.01, LIMITS.nutG.max);
+  let ratio = thickest;
+  for (let loads = 1; loads <= MAX_LOADS;) {
+    let nutG = startG;
+    ratio = ratioAt(nutG, loads);
+    for (let round = 0; amount.by === 'milk' && round < ROUNDS; round++) {
+      nutG = nutsAt(ratio, amount.volumeMl, loads);
+      if (Math.abs(solidsAt(ratio, nutG, loads) - wantedPct) < 1e-8) break;
+      ratio = ratioAt(nutG, loads);
     }
+    const loaded = made(ratio, nutG, loads).load.volumeMl / p.machine.fillLineMl;
+    if (loaded <= 1 + 1e-9) break;
+    loads = Math.max(loads + 1, Math.ceil(loaded * loads - 1e-9));
   }
+  // Where no number of loads fits, it is refused with that reason when it is computed.
   return accepted(ratio);
 }
 
 /** Nuts for so much pulp, at the ratio the recipe has. */
-function forPulp(
-  recipe: Recipe,
-  wantedG: number,
-  around: Surroundings,
-  own: readonly Ingredient[],
-): Result<Answer> {
+function forPulp(held: Held, wantedG: number): Result<Answer> {
   if (outOfRange(wantedG, LIMITS.pulpG)) {
     return refused('amount-out-of-range', ['massG'], { ...LIMITS.pulpG });
   }
   const { min, max } = LIMITS.nutG;
-  const prepared = prepare({ ...recipe, amount: { by: 'nuts', massG: min } }, around, own);
+  const prepared = prepareHeld({ ...held, recipe: { ...held.recipe, amount: { by: 'nuts', massG: min } } });
   if (!prepared.ok) return prepared;
   const at = (nutG: number) => settle(prepared.value, nutG);
   // Unstrained, all of it is milk.
@@ -169,8 +202,6 @@ function forPulp(
   const mostG = at(most).strained.pulpG;
   if (wantedG > mostG) return refused('pulp-out-of-reach', ['massG'], { wantedG, mostG });
   const massG = risingRoot((nutG) => at(nutG).strained.pulpG - wantedG, min, most);
-  const found: Recipe = { ...recipe, amount: { by: 'nuts', massG } };
-  // So little that the tools keep all the milk is refused here, with that reason.
-  const prediction = predict(found, around, own);
-  return prediction.ok ? accepted({ recipe: found, prediction: prediction.value }) : prediction;
+  // So little that the tools keep all the milk is refused there, with that reason.
+  return answer(held, { amount: { by: 'nuts', massG } });
 }

@@ -1,16 +1,17 @@
-import type { JarPlace, JarSpell, JarTerms, Keeping } from './keeping';
+import type { JarPlace, JarSpell, JarTerms, Keeping, KeepingCosts } from './keeping';
 import type { BudgetH } from './keeping';
-import { keeping } from './keeping';
+import { keeping, keepingCosts } from './keeping';
 import type { PlannedPrediction } from './prediction';
 import type { Sureness } from './sureness';
 import { counterSoakLimitH } from './limits';
 import type { PulpPlace } from './pulp';
-import { MAX_LOADS } from './blend';
+import { MAX_LOADS, mixedWithRinseC, warmthAfterC } from './blend';
+import type { OwnIngredient } from './ingredient';
 import type { Recipe, Surroundings } from './recipe';
 import { TAP_TEMP_C, soakSpells } from './recipe';
 import { shortensKeeping } from './finish';
 import type { SoakSpell } from './soak';
-import { integrateDrift, SOAK_DRIFT_H } from './soak';
+import { RINSED_MAX_C, SOAK_DRIFT_H, integrateDrift } from './soak';
 import { spoilageRate } from './keeping';
 import type { Guide, Step, StepKind } from './steps';
 import { batchSteps } from './steps';
@@ -26,8 +27,8 @@ export interface NewJar {
 }
 
 export type MeasuredThing = 'soaked' | 'milk' | 'pulp';
-/** What a probe is held into: the rinsed nuts after a hot soak, or the mix when the blades have stopped. */
-export type ProbedThing = 'nuts' | 'mix';
+/** What a probe is held into: the rinsed nuts, a bowl of kept soak water, or the mix when the blades have stopped. */
+export type ProbedThing = 'nuts' | 'bowl' | 'mix';
 /** What is done to a soak while it stands. */
 export type SoakTending = 'water-changed' | 'to-fridge' | 'to-counter';
 
@@ -42,6 +43,8 @@ export type BatchHappening =
       around: Surroundings;
       budgetH: BudgetH;
       guide: Guide;
+      /** The cook's own ingredients in it, as they were when it was planned. */
+      ingredients: readonly OwnIngredient[];
     }
   /** Begun, or gone on with after a pause. `timerS` is how long it is to run; null for the planned time. */
   | { type: 'step-begun'; step: string; timerS: number | null }
@@ -52,7 +55,9 @@ export type BatchHappening =
   | { type: 'liquid-added'; volumeMl: number }
   | { type: 'loads-split'; loads: number }
   | { type: 'probed'; what: ProbedThing; tempC: number }
-  | { type: 'measured'; what: MeasuredThing; reading: Reading }
+  | { type: 'measured'; what: MeasuredThing; reading: Reading; byEye?: boolean | undefined }
+  /** The batch goes on with what is expected, and teaches nothing of it. */
+  | { type: 'not-measured'; what: MeasuredThing }
   | { type: 'bottled'; jars: readonly NewJar[]; scalded: boolean }
   | { type: 'jar-moved'; jarId: string; place: JarPlace }
   | { type: 'jar-drawn'; jarId: string; volumeMl: number }
@@ -126,6 +131,7 @@ export interface BatchState {
   prediction: PlannedPrediction;
   sureness: Sureness | null;
   around: Surroundings;
+  ingredients: readonly OwnIngredient[];
   budgetH: BudgetH;
   status: 'under-way' | 'bottled' | 'abandoned';
   abandonReason: string | null;
@@ -136,9 +142,15 @@ export interface BatchState {
     soakedG: number | null;
     milkG: number | null;
     milkMl: number | null;
+    /** When the milk was measured, ms; water added later is on top of it. */
+    milkAtMs: number | null;
     pulpG: number | null;
     nutsC: number | null;
+    bowlC: number | null;
     mixC: number | null;
+    /** What was judged by eye, and what the cook went on without. */
+    byEye: readonly MeasuredThing[];
+    without: readonly MeasuredThing[];
   };
   guide: Guide;
   /** Loads it is blended in. */
@@ -194,7 +206,8 @@ export function batchState(events: readonly BatchEvent[]): BatchState | null {
     abandonReason: null,
     steps: batchSteps(plan.recipe, plan.prediction, plan.guide).map(untouched),
     current: null,
-    measured: { soakedG: null, milkG: null, milkMl: null, pulpG: null, nutsC: null, mixC: null },
+    ingredients: plan.ingredients,
+    measured: NOT_MEASURED,
     guide: plan.guide,
     loads: plan.prediction.blend.loads,
     tended: [],
@@ -211,6 +224,19 @@ export function batchState(events: readonly BatchEvent[]): BatchState | null {
   const last = counted[counted.length - 1];
   return { ...state, current, undoable: last && last.type !== 'planned' ? last : null };
 }
+
+const NOT_MEASURED: BatchState['measured'] = {
+  soakedG: null,
+  milkG: null,
+  milkMl: null,
+  milkAtMs: null,
+  pulpG: null,
+  nutsC: null,
+  bowlC: null,
+  mixC: null,
+  byEye: [],
+  without: [],
+};
 
 function untouched(step: Step): StepState {
   return { ...step, begunAtMs: null, doneAtMs: null, runningSinceMs: null, ranMs: 0 };
@@ -288,10 +314,12 @@ function apply(state: BatchState, event: BatchEvent): BatchState {
     case 'probed':
       return {
         ...state,
-        measured: { ...state.measured, [event.what === 'nuts' ? 'nutsC' : 'mixC']: event.tempC },
+        measured: { ...state.measured, [PROBED[event.what]]: event.tempC },
       };
     case 'measured':
-      return { ...state, measured: measuredWith(state, event.what, event.reading) };
+      return { ...state, measured: measuredWith(state, event) };
+    case 'not-measured':
+      return { ...state, measured: { ...state.measured, without: [...state.measured.without, event.what] } };
     case 'bottled':
       return {
         ...state,
@@ -347,17 +375,56 @@ function apply(state: BatchState, event: BatchEvent): BatchState {
   }
 }
 
-function measuredWith(state: BatchState, what: MeasuredThing, reading: Reading): BatchState['measured'] {
+const PROBED = { nuts: 'nutsC', bowl: 'bowlC', mix: 'mixC' } as const satisfies Record<ProbedThing, string>;
+
+function measuredWith(
+  state: BatchState,
+  { what, reading, byEye, atMs }: Extract<BatchEvent, { type: 'measured' }>,
+): BatchState['measured'] {
   const { densityGPerMl } = state.prediction.milk;
   const massG = 'massG' in reading ? reading.massG : reading.volumeMl * densityGPerMl;
+  const others = (list: readonly MeasuredThing[]): MeasuredThing[] => list.filter((one) => one !== what);
+  const { measured } = state;
+  const said = {
+    ...measured,
+    byEye: byEye ? [...others(measured.byEye), what] : others(measured.byEye),
+    without: others(measured.without),
+  };
   switch (what) {
     case 'soaked':
-      return { ...state.measured, soakedG: massG };
+      return { ...said, soakedG: massG };
     case 'pulp':
-      return { ...state.measured, pulpG: massG };
+      return { ...said, pulpG: massG };
     case 'milk':
-      return { ...state.measured, milkG: massG, milkMl: massG / densityGPerMl };
+      return { ...said, milkG: massG, milkMl: massG / densityGPerMl, milkAtMs: atMs };
   }
+}
+
+/** Seconds each load has run at the blades, feeling included; null for a load not blended yet. */
+export function blendedS(state: BatchState, nowMs: number): (number | null)[] {
+  return Array.from({ length: state.loads }, (_, i) => {
+    const of = (kind: StepKind) => state.steps.find((step) => step.kind === kind && step.nth === i + 1);
+    const blend = of('blend');
+    if (!blend || blend.doneAtMs === null || blend.begunAtMs === null) return null;
+    const feel = of('feel');
+    return stepRanS(blend, nowMs) + (feel ? stepRanS(feel, nowMs) : 0);
+  });
+}
+
+/**
+ * The milk as its keeping clock starts, °C: off the probe where it was measured, else as warm as the blades made it in
+ * the seconds that they ran, the hottest load counting; mixed with what rinsed the jug.
+ */
+export function blendedMilkTempC(state: BatchState): number {
+  const { blend } = state.prediction;
+  const ran = blendedS(state, state.blendEndMs ?? state.plannedAtMs).filter((s) => s !== null);
+  const { warming } = blend;
+  const byBlades =
+    warming && ran.length > 0 && blend.secondsPerLoad > 0
+      ? warmthAfterC(warming, Math.max(...ran))
+      : blend.endTempC;
+  const loadC = state.measured.mixC ?? byBlades;
+  return mixedWithRinseC(loadC, state.recipe.blend.liquidTempC, blend.rinseHeatShare);
 }
 
 export type EventRefusalCode =
@@ -375,12 +442,14 @@ export type EventRefusalCode =
   | 'already-running'
   | 'no-soak-standing'
   | 'soak-stands-there'
-  | 'cannot-split';
+  | 'cannot-split'
+  | 'still-hot';
 
 /** Until the strainer, a load too many for the jug can still be parted. */
 const SPLIT_UNTIL: readonly StepKind[] = [
   'weigh',
   'soak',
+  'cool',
   'drain',
   'weigh-soaked',
   'peel',
@@ -412,7 +481,8 @@ export function eventRefusal(
       if (state.current?.id !== step.id) return 'not-the-current-step';
       if (happening.type === 'step-begun' && step.runningSinceMs !== null) return 'already-running';
       if (happening.type === 'step-paused' && step.runningSinceMs === null) return 'not-running';
-      return null;
+      const ends = happening.type === 'step-done' && step.kind === 'cool';
+      return ends && !isCool(state, step, nowMs) ? 'still-hot' : null;
     }
     case 'soak-tended': {
       if (state.current?.kind !== 'soak' || state.current.begunAtMs === null) return 'no-soak-standing';
@@ -431,6 +501,7 @@ export function eventRefusal(
       return state.status === 'under-way' ? null : 'batch-over';
     case 'probed':
     case 'measured':
+    case 'not-measured':
     case 'pulp-stored':
       return state.status === 'abandoned' ? 'batch-over' : null;
     case 'bottled':
@@ -453,6 +524,13 @@ export function eventRefusal(
       return freezes && !jarKeeping(state, jar, readings, nowMs).mayFreeze ? 'too-late-to-freeze' : null;
     }
   }
+}
+
+/** Whether a bowl of hot soak water may meet the closed jug: the probe says so, or nobody measured and its time is up. */
+function isCool(state: BatchState, step: StepState, nowMs: number): boolean {
+  const { bowlC } = state.measured;
+  if (bowlC !== null) return bowlC <= RINSED_MAX_C;
+  return step.begunAtMs !== null && (stepLeftS(step, nowMs) ?? 0) <= 0;
 }
 
 /** The fridge was, from this moment on, at this temperature: a set figure or one that was read. */
@@ -483,9 +561,10 @@ export function jarSpells(jar: JarState, readings: readonly FridgeReading[], roo
 }
 
 /** What the jar's keeping time rests on. */
-export function jarTerms(state: BatchState): JarTerms {
+export function jarTerms(state: BatchState, jar: Pick<JarState, 'filledMl'>): JarTerms {
   return {
-    milkTempC: state.measured.mixC ?? state.prediction.blend.endTempC,
+    milkTempC: blendedMilkTempC(state),
+    volumeMl: jar.filledMl,
     budgetH: state.budgetH,
     scalded: state.scalded,
     fruit: shortensKeeping(state.recipe),
@@ -493,7 +572,8 @@ export function jarTerms(state: BatchState): JarTerms {
       soakAsItWent(state) ?? soakSpells(state.recipe.soak, state.around),
       state.around,
     ),
-    outSinceMs: state.blendEndMs ?? state.jars[0]?.filledAtMs ?? state.plannedAtMs,
+    blendedAtMs: state.blendEndMs ?? state.jars[0]?.filledAtMs ?? state.plannedAtMs,
+    roomTempC: state.around.roomTempC,
   };
 }
 
@@ -556,5 +636,15 @@ export function jarKeeping(
   readings: readonly FridgeReading[],
   nowMs: number,
 ): Keeping {
-  return keeping(jarTerms(state), jarSpells(jar, readings, state.around.roomTempC), nowMs);
+  return keeping(jarTerms(state, jar), jarSpells(jar, readings, state.around.roomTempC), nowMs);
+}
+
+/** What took hours off the time of a jar that stands as `kept` says. */
+export function jarCosts(
+  state: BatchState,
+  jar: JarState,
+  readings: readonly FridgeReading[],
+  kept: Keeping,
+): KeepingCosts {
+  return keepingCosts(jarTerms(state, jar), jarSpells(jar, readings, state.around.roomTempC), kept);
 }

@@ -8,24 +8,32 @@ export type CautionCode =
   | 'peel-roast-hot'
   | 'too-warm'
   | 'not-broken'
+  | 'boils-over'
+  | 'tastes-cooked'
+  | 'ice-left'
   | 'gritty-unstrained'
-  | 'brazil-accent'
-  | 'flax-raw'
+  | 'gel-keeps-milk'
+  | 'selenium-accent'
+  | 'raw-limit'
+  | 'cool-kept-soak'
   | 'kept-soak-water'
   | 'guessed-figures'
   | 'several-loads'
   | 'addition-note'
   | 'salted-twice'
   | 'salty'
-  | 'much-soda'
+  | 'over-cap'
   | 'keeps-shorter'
   | 'not-for-drinker'
   | 'someone-avoids'
   | 'gear-kept-apart'
   | 'gear-shared';
 
+/** Codes that batches of earlier releases keep in their logs; nothing gives them any more. */
+export type EarlierCautionCode = 'brazil-accent' | 'flax-raw' | 'much-soda';
+
 /** Something the cook should know before starting; words are made at the edge. */
 export interface Caution {
-  code: CautionCode;
+  code: CautionCode | EarlierCautionCode;
   params: Readonly<Record<string, number | string>>;
 }

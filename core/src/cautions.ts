@@ -1,5 +1,6 @@
 import type { Caution } from './caution';
-import { SALT_G_PER_L, SODA_MAX_G_PER_L, shortensKeeping } from './finish';
+import { BOIL_OVER_C, COOKED_FROM_C } from './blend';
+import { SALT_G_PER_L, dosedGPerL, shortensKeeping } from './finish';
 import type { Outcome } from './forward';
 import { counterSoakLimitH } from './limits';
 import { canPeel, skinsSlip } from './peel';
@@ -7,8 +8,8 @@ import type { Prepared } from './prepare';
 import { warmthLimitC } from './prepare';
 import { RINSED_MAX_C } from './soak';
 
-/** Brazil nuts above this many grams per litre of milk are worth a warning (selenium). */
-const BRAZIL_MAX_G_PER_L = 15;
+/** Selenium above this is worth a warning, micrograms per litre of milk: that of 15 g of Brazil nuts, an accent. */
+const SELENIUM_MAX_UG_PER_L = 15 * 19.2;
 
 /** What the cook should know about this batch before starting. */
 export function cautionsFor(p: Prepared, outcome: Outcome): Caution[] {
@@ -17,6 +18,10 @@ export function cautionsFor(p: Prepared, outcome: Outcome): Caution[] {
   const { nutG } = outcome.run;
   const found: Caution[] = [];
   const soaks = recipe.soak.method !== 'none';
+  const seleniumUgPerL = p.portions.reduce(
+    (sum, { ingredient, part }) => sum + ((ingredient.seleniumUgPerG ?? 0) * nutG * part * 1000) / milkMl,
+    0,
+  );
   for (const { ingredient, form, part } of p.portions) {
     const { name } = ingredient;
     if (soaks && form === 'whole' && !soak.hot && soak.teH < ingredient.soakMinH) {
@@ -29,16 +34,21 @@ export function cautionsFor(p: Prepared, outcome: Outcome): Caution[] {
       });
     }
     const gPerL = (nutG * part * 1000) / milkMl;
-    if (ingredient.key === 'brazil' && gPerL > BRAZIL_MAX_G_PER_L) {
-      found.push({ code: 'brazil-accent', params: { gPerL, maxGPerL: BRAZIL_MAX_G_PER_L } });
+    if (ingredient.seleniumUgPerG !== null && seleniumUgPerL > SELENIUM_MAX_UG_PER_L) {
+      const maxGPerL = SELENIUM_MAX_UG_PER_L / ingredient.seleniumUgPerG;
+      found.push({ code: 'selenium-accent', params: { name, gPerL, maxGPerL } });
     }
-    if (ingredient.key === 'flax') found.push({ code: 'flax-raw', params: { gPerL } });
-    const strainedOff = recipe.strain.strainer !== 'none' || p.machine.kind === 'cold-press';
-    if (ingredient.needsStraining === 'yes' && !strainedOff) {
+    if (ingredient.rawLimitGPerServing !== null) {
+      found.push({ code: 'raw-limit', params: { name, gPerL, limitG: ingredient.rawLimitGPerServing } });
+    }
+    const strainedOff = p.strainers.length > 0;
+    if (ingredient.gels) {
+      if (strainedOff) found.push({ code: 'gel-keeps-milk', params: { name } });
+    } else if (ingredient.needsStraining === 'yes' && !strainedOff) {
       found.push({ code: 'gritty-unstrained', params: { name } });
     }
     const pinches = recipe.peel === 'pinch' || recipe.peel === 'towel';
-    if (pinches && canPeel(ingredient, recipe.peel) && !skinsSlip(soak.hot, soak.teH)) {
+    if (pinches && canPeel(ingredient, form, recipe.peel) && !skinsSlip(soak.hot, soak.teH)) {
       found.push({ code: 'skins-hold', params: { name, teH: soak.teH } });
     }
     if ('guessed' in ingredient && (ingredient.guessed as readonly string[]).length > 0) {
@@ -52,11 +62,17 @@ export function cautionsFor(p: Prepared, outcome: Outcome): Caution[] {
   if (soaks && recipe.soak.saltGPerKg > 0) {
     found.push({ code: 'salted-soak', params: { saltGPerKg: recipe.soak.saltGPerKg } });
   }
-  if (soak.hot) found.push({ code: 'hot-soak', params: { belowC: RINSED_MAX_C } });
+  if (p.cooling) {
+    const minutes = p.cooling.bathH * 60;
+    found.push({ code: 'cool-kept-soak', params: { minutes, belowC: RINSED_MAX_C } });
+  } else if (soak.hot) found.push({ code: 'hot-soak', params: { belowC: RINSED_MAX_C } });
   if (recipe.peel === 'roast') found.push({ code: 'peel-roast-hot', params: {} });
   if (keptWaterG > 0) found.push({ code: 'kept-soak-water', params: { keptWaterG } });
   const limitC = warmthLimitC(p);
-  if (warmC > limitC) found.push({ code: 'too-warm', params: { endTempC: warmC, limitC } });
+  if (warmC >= BOIL_OVER_C) found.push({ code: 'boils-over', params: { endTempC: warmC } });
+  else if (warmC > limitC) found.push({ code: 'too-warm', params: { endTempC: warmC, limitC } });
+  if (warmC > COOKED_FROM_C) found.push({ code: 'tastes-cooked', params: { fromC: COOKED_FROM_C } });
+  if (outcome.iceLeftG >= 1) found.push({ code: 'ice-left', params: { iceG: outcome.iceLeftG } });
   if (outcome.load.loads > 1) {
     const { loads } = outcome.load;
     found.push({ code: 'several-loads', params: { loads, fillLineMl: p.machine.fillLineMl } });
@@ -73,15 +89,21 @@ function additionCautions({ recipe, additions, otherLiquid }: Prepared): Caution
     const addition = additions[i];
     if (!addition) continue;
     if (addition.caution !== '') {
-      found.push({ code: 'addition-note', params: { name: addition.name, note: addition.caution } });
+      const params = { name: addition.name, note: addition.caution, key: addition.key, when: dose.when };
+      found.push({ code: 'addition-note', params });
     }
     if (dose.addition === 'salt') saltGPerL += dose.gPerL;
-    if (dose.addition === 'baking_soda' && dose.gPerL > SODA_MAX_G_PER_L) {
-      found.push({ code: 'much-soda', params: { gPerL: dose.gPerL, maxGPerL: SODA_MAX_G_PER_L } });
+    const { capGPerL, key } = addition;
+    const gPerL = dosedGPerL(recipe, key);
+    const first = recipe.additions.findIndex((one) => one.addition === key) === i;
+    if (capGPerL !== null && gPerL > capGPerL && first) {
+      const params = { name: addition.name, gPerL, maxGPerL: capGPerL, note: addition.caution };
+      found.push({ code: 'over-cap', params: { ...params, key, when: dose.when } });
     }
   }
   if (otherLiquid && otherLiquid.caution !== '') {
-    found.push({ code: 'addition-note', params: { name: otherLiquid.name, note: otherLiquid.caution } });
+    const { name, caution: note, key } = otherLiquid;
+    found.push({ code: 'addition-note', params: { name, note, key, when: 'before' } });
   }
   if (saltGPerL > SALT_G_PER_L.max) {
     found.push({ code: 'salty', params: { gPerL: saltGPerL, maxGPerL: SALT_G_PER_L.max } });

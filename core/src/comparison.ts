@@ -8,13 +8,15 @@ export interface Comparison {
   unit: 'g' | 'mL';
   /** Where eight kitchens in ten were expected; null for a batch planned before this was kept. */
   expected: Interval | null;
+  /** Judged rather than read off: it teaches little. */
+  byEye: boolean;
   /** (measured - predicted) / predicted. */
   difference: number;
 }
 
 /** Predicted beside measured, for what was measured: milk in mL, soaked nuts and pulp in g. */
 export function comparisons({ measured, prediction, sureness }: BatchState): Comparison[] {
-  const rows: (Omit<Comparison, 'measured' | 'difference'> & { measured: number | null })[] = [
+  const rows: (Omit<Comparison, 'measured' | 'difference' | 'byEye'> & { measured: number | null })[] = [
     {
       what: 'soaked',
       predicted: prediction.soak.soakedMassG,
@@ -40,6 +42,16 @@ export function comparisons({ measured, prediction, sureness }: BatchState): Com
   return rows.flatMap(({ what, predicted, measured: read, unit, expected }) =>
     read === null || predicted <= 0
       ? []
-      : [{ what, predicted, measured: read, unit, expected, difference: (read - predicted) / predicted }],
+      : [
+          {
+            what,
+            predicted,
+            measured: read,
+            unit,
+            expected,
+            byEye: measured.byEye.includes(what),
+            difference: (read - predicted) / predicted,
+          },
+        ],
   );
 }

@@ -1,6 +1,9 @@
+import type { Allergen } from './allergen';
+import { allergensIn, isFreeOf, metAllergens } from './allergen';
 import type { BatchState } from './batch';
 import { timerEndMs } from './batch';
 import type { Ingredient } from './ingredient';
+import { findIngredient } from './ingredient';
 import { NUT_TABLE } from './nutTable';
 import type { PlanJob, PlanWish } from './planJob';
 import { GRID_MIN, planJob } from './planJob';
@@ -111,13 +114,13 @@ export interface Offer {
   price: { milkMl: number; proteinPct: number; solidsPct: number; secondsPerLoad: number; lateMin: number };
 }
 
-/** The first nut of the table that needs no soak and brings none of the allergens to keep off. */
-function nutWithoutSoak(recipe: Recipe, keepOff: readonly string[]): Ingredient | undefined {
+/** The first nut of the table that needs no soak and brings none of the allergens that the drinkers avoid. */
+function nutWithoutSoak(recipe: Recipe, avoided: readonly Allergen[]): Ingredient | undefined {
   return NUT_TABLE.find(
     (nut) =>
       nut.soakMinH === 0 &&
       nut.needsStraining === 'optional' &&
-      !keepOff.includes(nut.allergen) &&
+      metAllergens(allergensIn([nut]), avoided).length === 0 &&
       !recipe.nuts.some(({ ingredient }) => ingredient === nut.key),
   );
 }
@@ -130,18 +133,26 @@ interface Way {
   mostLateMin: number;
 }
 
-function waysOut(recipe: Recipe, around: Surroundings, keepOff: readonly string[]): Way[] {
+function waysOut(
+  recipe: Recipe,
+  around: Surroundings,
+  own: readonly Ingredient[],
+  avoided: readonly Allergen[],
+): Way[] {
   const ways: Way[] = [];
   const plain = { soakedAlready: false, mostLateMin: 0 };
-  const first = NUT_TABLE.find((nut) => nut.key === recipe.nuts[0]?.ingredient);
+  // In a blend the nut that wants the longest hot soak decides; one that takes none rules it out.
+  const soaking = recipe.nuts.map((nut) => findIngredient(nut.ingredient, own));
+  const hotSoaks = soaking.every((nut) => nut !== undefined && nut.hotSoakMin > 0);
+  const slowest = soaking.reduce((a, b) => ((b?.hotSoakMin ?? 0) > (a?.hotSoakMin ?? 0) ? b : a), soaking[0]);
   if (recipe.soak.method !== 'none') {
-    if (recipe.soak.method !== 'hot' && first && first.hotSoakMin > 0) {
-      const { hours, pourTempC } = soakAdvice(first, 'hot', around);
+    if (recipe.soak.method !== 'hot' && hotSoaks && slowest) {
+      const { hours, pourTempC } = soakAdvice(slowest, 'hot', around);
       const soak = { ...recipe.soak, method: 'hot' as const, hours, pourTempC, saltGPerKg: 0 };
       ways.push({ ...plain, kind: 'hot-soak', recipe: { ...recipe, soak } });
     }
     ways.push({ ...plain, kind: 'frozen-soaked', recipe, soakedAlready: true });
-    const other = nutWithoutSoak(recipe, keepOff);
+    const other = nutWithoutSoak(recipe, avoided);
     if (other) {
       const nuts = [{ ingredient: other.key, form: 'whole' as const, share: 1 }];
       const soak = { ...recipe.soak, method: 'none' as const };
@@ -154,7 +165,8 @@ function waysOut(recipe: Recipe, around: Surroundings, keepOff: readonly string[
 
 /**
  * What still fits when the recipe itself does not: hot water, soaked portions from the freezer, a nut that needs no
- * soak, or a later glass; in this order, each that fits, with its price against the recipe as it was.
+ * soak, or a later glass; in this order, each that fits, with its price against the recipe as it was. None of them
+ * holds an allergen in `avoided`.
  */
 export function waysStillOpen(
   wish: Omit<PlanWish, 'soakedAlready'>,
@@ -162,19 +174,21 @@ export function waysStillOpen(
   around: Surroundings,
   own: readonly Ingredient[],
   kitchen: PlanKitchen,
-  keepOff: readonly string[] = [],
+  avoided: readonly Allergen[] = [],
 ): Offer[] {
   const usual = predict(recipe, around, own);
   if (!usual.ok) return [];
   const was = usual.value;
   // As many nuts in every way, so that the milk can be compared.
   const amount = { by: 'nuts' as const, massG: was.nutG };
-  return waysOut(recipe, around, keepOff).flatMap((way) => {
+  return waysOut(recipe, around, own, avoided).flatMap((way) => {
     const asAsked = way.kind === 'later' || way.kind === 'frozen-soaked';
     const changed = asAsked ? way.recipe : { ...way.recipe, amount };
     const predicted = predict(changed, around, own);
     if (!predicted.ok) return [];
     const { value } = predicted;
+    // Whatever the way: nothing is proposed that one of its drinkers avoids.
+    if (!isFreeOf({ contains: value.allergens, unknown: false }, avoided)) return [];
     const asked = { ...wish, soakedAlready: way.soakedAlready };
     const job = planJob(asked, changed, value, around, own, kitchen.gridMin);
     const [placed] = placedTogether([job], { ...kitchen, mostLateMin: way.mostLateMin }) ?? [];

@@ -2,6 +2,7 @@ import type { Random } from './random';
 import { normal } from './random';
 import type { MachineKind } from './machine';
 import type { Recipe } from './recipe';
+import { strainersOf } from './recipe';
 
 /** How a kitchen differs from the starting estimates, as factors on them; 1 throughout is the usual kitchen. */
 export interface Factors {
@@ -9,8 +10,8 @@ export interface Factors {
   uptake: readonly number[];
   /** exp(θ) of each nut's extraction: share = 1 - (1 - usual)^factor. */
   extraction: readonly number[];
-  /** On the liquid that the residue holds. */
-  held: number;
+  /** On the liquid that the residue holds, by strainer in the order the mix passes them. */
+  held: readonly number[];
   /** On what sticks to the tools. */
   loss: number;
   /** On the power that reaches the mix. */
@@ -34,19 +35,18 @@ interface Parameters {
   uptake: readonly ParameterId[];
   byNut: readonly ParameterId[];
   byMachine: ParameterId;
-  held: ParameterId;
+  held: readonly ParameterId[];
   loss: ParameterId;
   power: ParameterId;
 }
 
 function parametersOf(recipe: Recipe): Parameters {
   const machine: MachineKind = recipe.blend.machine;
-  const pressed = machine === 'cold-press';
   return {
     uptake: recipe.nuts.map((nut) => `uptake ${nut.ingredient}`),
     byNut: recipe.nuts.map((nut) => `extraction ${nut.ingredient}`),
     byMachine: `extraction ${machine}`,
-    held: `held ${pressed ? 'cold-press' : recipe.strain.strainer}`,
+    held: strainersOf(recipe).map((strainer) => `held ${strainer}`),
     loss: 'loss',
     power: `power ${machine}`,
   };
@@ -54,10 +54,10 @@ function parametersOf(recipe: Recipe): Parameters {
 
 const NO_FACTORS_BY_SIZE: Factors[] = [];
 
-/** The usual kitchen, for a recipe of so many nuts. */
+/** The usual kitchen, for a recipe of so many nuts: what it says nothing of is as usual. */
 export function usualFactors(nuts: number): Factors {
   const ones = Array.from({ length: nuts }, () => 1);
-  return (NO_FACTORS_BY_SIZE[nuts] ??= { uptake: ones, extraction: ones, held: 1, loss: 1, power: 1 });
+  return (NO_FACTORS_BY_SIZE[nuts] ??= { uptake: ones, extraction: ones, held: [], loss: 1, power: 1 });
 }
 
 /**
@@ -71,7 +71,7 @@ export function kitchenDraws(recipes: readonly Recipe[], random: Random): () => 
     for (const id of one.uptake) sds.set(id, PRIOR_SD.uptake);
     for (const id of one.byNut) sds.set(id, PRIOR_SD.extractionByNut);
     sds.set(one.byMachine, PRIOR_SD.extractionByMachine);
-    sds.set(one.held, PRIOR_SD.held);
+    for (const id of one.held) sds.set(id, PRIOR_SD.held);
     sds.set(one.loss, PRIOR_SD.loss);
     sds.set(one.power, PRIOR_SD.power);
   }
@@ -83,7 +83,7 @@ export function kitchenDraws(recipes: readonly Recipe[], random: Random): () => 
     return parameters.map((one) => ({
       uptake: one.uptake.map((id) => Math.exp(of(id))),
       extraction: one.byNut.map((id) => Math.exp(of(id) + of(one.byMachine))),
-      held: Math.exp(of(one.held)),
+      held: one.held.map((id) => Math.exp(of(id))),
       loss: Math.exp(of(one.loss)),
       power: Math.exp(of(one.power)),
     }));

@@ -8,10 +8,8 @@ import type { AdditionDose, Recipe } from './recipe';
 export const SWEETNESS_G_PER_L = [0, 15, 30, 45] as const;
 /** Usual salt, g per litre. */
 export const SALT_G_PER_L = { min: 0.3, max: 1 } as const;
-/** Most baking soda, g per litre. */
-export const SODA_MAX_G_PER_L = 0.5;
-/** Additions that count as fruit for the keeping time. */
-const FRUIT = new Set(['date_medjool', 'date_deglet', 'banana', 'strawberry', 'coconut_water']);
+/** A dose above so many times its cap is refused. */
+export const MOST_CAPS = 3;
 
 /** What passes the strainer of an addition blended in: sugars, ash, and the other solids. */
 const PASS = { sugars: 0.97, ash: 0.75, other: 0.3 } as const;
@@ -40,10 +38,14 @@ export function sweetnessGPerL(doses: readonly AdditionDose[]): number {
 
 /** Fruit, dates or coconut water shorten the keeping time. */
 export function shortensKeeping(recipe: Recipe): boolean {
-  return (
-    recipe.additions.some((dose) => FRUIT.has(dose.addition)) ||
-    (recipe.otherLiquid !== null && FRUIT.has(recipe.otherLiquid.liquid))
-  );
+  const keys = recipe.additions.map((dose) => dose.addition);
+  if (recipe.otherLiquid) keys.push(recipe.otherLiquid.liquid);
+  return keys.some((key) => findAddition(key)?.shortensKeeping === true);
+}
+
+/** All of one addition in a recipe, g per litre of milk, blended in and stirred in together. */
+export function dosedGPerL(recipe: Pick<Recipe, 'additions'>, key: string): number {
+  return recipe.additions.reduce((sum, dose) => (dose.addition === key ? sum + dose.gPerL : sum), 0);
 }
 
 /** Grams of an addition for `volumeMl` of strained milk really obtained. */
@@ -75,12 +77,13 @@ export interface AddedPart {
 }
 
 /**
- * Parts `massG` of an addition at the strainer. Liquids pass whole, and so does all of it when nothing is strained
- * off or when it is stirred in afterwards.
+ * Parts `massG` of an addition at the strainer. Liquids and salts pass whole, and so does all of it when nothing is
+ * strained off or when it is stirred in afterwards.
  */
 export function partAddition(addition: Addition, massG: number, whole: boolean): AddedPart {
   const all = compositionOf(addition, massG);
-  const pass = whole || addition.kind === 'liquid' ? { sugars: 1, ash: 1, other: 1 } : PASS;
+  const dissolves = addition.kind === 'liquid' || addition.kind === 'seasoning';
+  const pass = whole || dissolves ? { sugars: 1, ash: 1, other: 1 } : PASS;
   const passes: Composition = {
     waterG: all.waterG,
     proteinG: all.proteinG * pass.other,

@@ -1,14 +1,19 @@
-import type { Breakable, Heat } from './blend';
+import type { Breakable, Heat, Warming } from './blend';
 import {
   DEFAULT_RUPTURE,
+  LOSS_W_PER_K,
   PRESS_RUPTURE,
   SOAKED_NUT_G_PER_ML,
   breakingEnergyKjPerKg,
-  endTempC,
   energyForRupture,
+  iceLeftAfterG,
   loadVolumeMl,
   meanRupture,
+  mixedWithRinseC,
+  rinseShareOf,
   rupture,
+  warmingOf,
+  warmthAfterC,
 } from './blend';
 import type { Composition } from './composition';
 import { EMPTY, add, totalG, volumeMl } from './composition';
@@ -16,19 +21,13 @@ import type { Factors } from './factors';
 import { usualFactors } from './factors';
 import type { AddedPart } from './finish';
 import { doseG, partAddition } from './finish';
-import { powerAtSpeedW } from './machine';
+import { powerIntoLoadW } from './machine';
 import type { PeeledNut } from './peel';
 import { canPeel, peelNut } from './peel';
 import type { Prepared } from './prepare';
 import { keepsSoakWater } from './prepare';
 import type { SoakedNut } from './soak';
-import {
-  HOT_SOAK_PROTEIN,
-  KEPT_WATER_PER_GROUND_NUT,
-  RINSED_MAX_C,
-  SODIUM_SHARE_OF_SALT,
-  soakNut,
-} from './soak';
+import { HOT_SOAK_PROTEIN, KEPT_WATER_PER_GROUND_NUT, SODIUM_SHARE_OF_SALT, soakNut } from './soak';
 import type { Strained } from './strain';
 import { strain } from './strain';
 import { WATER_G_PER_ML } from './units';
@@ -39,16 +38,19 @@ const THICK_WATER_VOLUMES = 1.75;
 /** How the mix is parted into loads. */
 export interface Loading {
   loads: number;
-  /** Liquid besides ice that runs with the nuts, all loads together, g. */
+  /** Liquid besides ice that runs with the nuts, kept soak water in it, all loads together, g. */
   runningLiquidG: number;
   rinseLiquidG: number;
   iceG: number;
+  /** Soak water that goes in with the nuts, g. */
+  keptWaterG: number;
   volumeMl: number;
 }
 
 function loading(
   p: Prepared,
   liquidG: number,
+  nutG: number,
   nutsInJugG: number,
   addedMl: number,
   loads: number | null,
@@ -56,10 +58,12 @@ function loading(
   const { blend } = p.recipe;
   const iceG = liquidG * blend.iceShare;
   const fluidG = liquidG - iceG;
+  // Kept soak water is part of the liquid, and never more than what of it is not ice.
+  const keptWaterG = keepsSoakWater(p.recipe) ? Math.min(KEPT_WATER_PER_GROUND_NUT * nutG, fluidG) : 0;
   const thickG = (THICK_WATER_VOLUMES * nutsInJugG * WATER_G_PER_ML) / SOAKED_NUT_G_PER_ML;
   const runningLiquidG =
     blend.waterOrder === 'thick-first' && p.machine.kind !== 'cold-press'
-      ? Math.min(fluidG, Math.max(0, thickG - iceG))
+      ? Math.min(fluidG, Math.max(keptWaterG, thickG - iceG))
       : fluidG;
   const volume = loadVolumeMl(runningLiquidG / WATER_G_PER_ML, iceG / WATER_G_PER_ML, nutsInJugG, addedMl);
   // A jug filled exactly to its line is full, not over: allow for rounding in the last digits.
@@ -69,6 +73,7 @@ function loading(
     runningLiquidG,
     rinseLiquidG: fluidG - runningLiquidG,
     iceG,
+    keptWaterG,
     volumeMl: volume / count,
   };
 }
@@ -104,7 +109,14 @@ export interface Outcome {
   ruptures: readonly number[];
   rupture: number;
   heat: Heat;
+  warming: Warming;
+  /** The load when the blades stop, and the milk once the rest has rinsed the jug; °C. */
   endTempC: number;
+  milkTempC: number;
+  /** Part of the milk's heat capacity that rinsed the jug, 0 to 1. */
+  rinseHeatShare: number;
+  /** Ice that a load still holds when the blades stop, all loads together, g. */
+  iceLeftG: number;
   before: readonly AddedPart[];
   otherLiquid: AddedPart | null;
   otherLiquidG: number;
@@ -131,7 +143,7 @@ export function forward(p: Prepared, run: Run): Outcome {
     const massG = nutG * part;
     const uptakeFactor = factors.uptake[i] ?? 1;
     const soaked = soakNut(ingredient, form, massG, soak.teH, keeps, recipe.soak.saltGPerKg, uptakeFactor);
-    const peel = canPeel(ingredient, recipe.peel) ? recipe.peel : 'leave';
+    const peel = canPeel(ingredient, form, recipe.peel) ? recipe.peel : 'leave';
     const peeled = peelNut(ingredient, massG, soaked, peel);
     soakedNuts.push(soaked);
     peeledNuts.push(peeled);
@@ -143,11 +155,7 @@ export function forward(p: Prepared, run: Run): Outcome {
     skinsG += totalG(peeled.skins) + peeled.skinUptakeG;
     sodiumG += soaked.sodiumG;
   }
-  const keptWaterG = keeps ? Math.min(KEPT_WATER_PER_GROUND_NUT * nutG, totalLiquidG) : 0;
-  // Kept brine goes into the jug whole, not only what the nuts drew from it.
-  if (keeps) sodiumG = (keptWaterG * recipe.soak.saltGPerKg * SODIUM_SHARE_OF_SALT) / 1000;
-
-  const unstrained = recipe.strain.strainer === 'none' && machine.kind !== 'cold-press';
+  const unstrained = p.strainers.length === 0;
   const before: AddedPart[] = [];
   let addedG = 0;
   let addedMl = 0;
@@ -170,11 +178,14 @@ export function forward(p: Prepared, run: Run): Outcome {
   const washG = totalLiquidG * recipe.strain.washShare;
   const jugLiquidG = totalLiquidG - washG;
   const nutsInJugG = soakedMassG - skinsG;
-  const load = loading(p, jugLiquidG, nutsInJugG, addedMl, run.loads);
+  const load = loading(p, jugLiquidG, nutG, nutsInJugG, addedMl, run.loads);
+  const { keptWaterG } = load;
+  // Kept brine goes into the jug whole, not only what the nuts drew from it.
+  if (keeps) sodiumG = (keptWaterG * recipe.soak.saltGPerKg * SODIUM_SHARE_OF_SALT) / 1000;
   const loadG = (nutsInJugG + load.runningLiquidG + load.iceG + addedG) / load.loads;
 
   const pressed = machine.kind === 'cold-press';
-  const plannedPowerW = powerAtSpeedW(machine, recipe.blend.speed);
+  const powerW = powerIntoLoadW(machine, recipe.blend.speed, loadG) * factors.power;
   let eKjPerKg = 0;
   let secondsPerLoad = 0;
   let ruptures: number[];
@@ -182,29 +193,36 @@ export function forward(p: Prepared, run: Run): Outcome {
     ruptures = breakable.map(() => PRESS_RUPTURE[recipe.blend.presses]);
   } else {
     const { end } = recipe.blend;
-    const powerW = plannedPowerW * factors.power;
-    const seconds = run.secondsPerLoad ?? (end.by === 'seconds' ? end.seconds : null);
-    eKjPerKg =
-      seconds !== null
-        ? (powerW * seconds) / loadG // W·s per g is kJ per kg
-        : energyForRupture(breakable, end.by === 'rupture' ? end.rupture : DEFAULT_RUPTURE);
-    secondsPerLoad = seconds ?? (eKjPerKg * loadG) / powerW;
+    const byHandS = run.secondsPerLoad ?? (end.by === 'seconds' ? end.seconds : null);
+    if (byHandS !== null) secondsPerLoad = byHandS;
+    else {
+      const wantedKjPerKg = energyForRupture(breakable, end.by === 'rupture' ? end.rupture : DEFAULT_RUPTURE);
+      secondsPerLoad = Math.max(p.leastS, (wantedKjPerKg * loadG) / powerW);
+    }
+    eKjPerKg = (powerW * secondsPerLoad) / loadG; // W·s per g is kJ per kg
     ruptures = breakable.map((nut) => rupture(eKjPerKg, nut.breakingKjPerKg));
   }
   const meanF = pressed ? PRESS_RUPTURE[recipe.blend.presses] : meanRupture(breakable, eKjPerKg);
 
-  const soakEndC = recipe.soak.method === 'none' ? p.around.roomTempC : soak.endTempC;
   const heat: Heat = {
     nutAsBoughtG: nutG / load.loads,
     uptakeG: uptakeInJugG / load.loads,
-    nutTempC: soak.hot ? Math.min(RINSED_MAX_C, soakEndC) : soakEndC,
-    liquidG: load.runningLiquidG / load.loads,
+    nutTempC: p.nutTempC,
+    keptWaterG: keptWaterG / load.loads,
+    keptWaterTempC: p.nutTempC,
+    liquidG: (load.runningLiquidG - keptWaterG) / load.loads,
     liquidTempC: recipe.blend.liquidTempC,
     iceG: load.iceG / load.loads,
     addedWaterG: addedWaterG / load.loads,
     addedSolidsG: (addedG - addedWaterG) / load.loads,
-    energyKj: (eKjPerKg * loadG) / 1000,
   };
+  const warming = warmingOf(heat, {
+    powerW: pressed ? 0 : powerW,
+    lossWPerK: LOSS_W_PER_K[machine.kind],
+    roomTempC: p.around.roomTempC,
+  });
+  const endTempC = warmthAfterC(warming, secondsPerLoad);
+  const rinseHeatShare = rinseShareOf(warming, load.rinseLiquidG / load.loads);
 
   // What takes the place of water brings its own solids; ice and the water of a second washing stay water.
   let otherLiquid: AddedPart | null = null;
@@ -226,9 +244,9 @@ export function forward(p: Prepared, run: Run): Outcome {
     addedWaterG: uptakeInJugG + jugLiquidG + addedWaterG,
     addedPasses,
     addedStays,
-    strainer: pressed ? 'cold-press' : recipe.strain.strainer,
+    strainers: p.strainers,
     squeeze: recipe.strain.squeeze,
-    heldFactor: factors.held,
+    heldFactors: factors.held,
     lossFactor: factors.loss,
     loads: load.loads,
     washWaterG: washG,
@@ -249,7 +267,11 @@ export function forward(p: Prepared, run: Run): Outcome {
     ruptures,
     rupture: meanF,
     heat,
-    endTempC: endTempC(heat),
+    warming,
+    endTempC,
+    milkTempC: mixedWithRinseC(endTempC, recipe.blend.liquidTempC, rinseHeatShare),
+    rinseHeatShare,
+    iceLeftG: iceLeftAfterG(warming, secondsPerLoad) * load.loads,
     before,
     otherLiquid,
     otherLiquidG,

@@ -1,16 +1,19 @@
+import type { Allergen, ContainedAllergen } from './allergen';
+import { metAllergens } from './allergen';
 import type { Caution } from './caution';
+import type { PlannedPrediction } from './prediction';
 import type { Recipe } from './recipe';
 
-/** Someone the milk is made for, and the allergens they keep off. */
+/** Someone the milk is made for, and the allergens they avoid. */
 export interface Person {
   name: string;
-  avoids: readonly string[];
+  avoids: readonly Allergen[];
 }
 
 /** A machine or strainer of the household that some allergens are kept away from. */
 export interface Gear {
   name: string;
-  keptFrom: readonly string[];
+  keptFrom: readonly Allergen[];
 }
 
 export interface Household {
@@ -19,18 +22,27 @@ export interface Household {
   strainers: readonly Gear[];
 }
 
-/** An allergen named with its region is the allergen all the same. */
-function isAllergen(named: string, avoided: string): boolean {
-  return named === avoided || named.startsWith(`${avoided} (`);
+/** Everything to know before a recipe is made here: first who must not have it, then what its making asks. */
+export function cautionsBefore(
+  recipe: Recipe,
+  prediction: Pick<PlannedPrediction, 'allergens' | 'cautions'>,
+  household: Household,
+): Caution[] {
+  return [...householdCautions(recipe, prediction.allergens, household), ...prediction.cautions];
+}
+
+/** What the drinkers of a recipe avoid, each allergen once. */
+export function avoidedBy(people: readonly Person[], drinkers: readonly string[]): Allergen[] {
+  return [...new Set(people.filter(({ name }) => drinkers.includes(name)).flatMap(({ avoids }) => avoids))];
 }
 
 /**
- * Warns where a batch with these allergens meets somebody who keeps off them, or gear that is kept apart from them.
+ * Warns where a batch with these allergens meets somebody who avoids them, or gear that is kept apart from them.
  * Says nothing about how strong an allergy is: that is for the person and their doctor.
  */
 export function householdCautions(
   recipe: Recipe,
-  allergens: readonly string[],
+  allergens: readonly ContainedAllergen[],
   household: Household,
 ): Caution[] {
   const found: Caution[] = [];
@@ -38,9 +50,8 @@ export function householdCautions(
     household.machines.find((one) => one.name === recipe.blend.machineName),
     household.strainers.find((one) => one.name === recipe.strain.strainerName),
   ].filter((one) => one !== undefined);
-  const contains = (avoided: string): boolean => allergens.some((named) => isAllergen(named, avoided));
   for (const { name, avoids } of household.people) {
-    const met = avoids.filter(contains);
+    const met = metAllergens(allergens, avoids);
     const drinks = recipe.drinkers.includes(name);
     if (met.length > 0) {
       const params = { name, allergens: met.join(', ') };
@@ -55,7 +66,7 @@ export function householdCautions(
     }
   }
   for (const { name, keptFrom } of gear) {
-    const met = keptFrom.filter(contains);
+    const met = metAllergens(allergens, keptFrom);
     if (met.length > 0) found.push({ code: 'gear-kept-apart', params: { name, allergens: met.join(', ') } });
   }
   return found;

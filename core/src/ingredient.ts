@@ -1,17 +1,16 @@
 import type { CupSystem } from './units';
 import { CUP_ML, US_CUP_ML } from './units';
+import type { AllergenLabel } from './allergen';
 import { NUT_TABLE } from './nutTable';
 
 export type NutForm = 'whole' | 'chopped' | 'ground';
 export type Peelable = 'yes' | 'no' | 'already' | 'roast';
 
 /** A nut or seed: what it is made of per 100 g as bought, and how it soaks, breaks and gives up its milk. */
-export interface Ingredient {
+export interface Ingredient extends AllergenLabel {
   key: string;
   name: string;
   kind: 'nut' | 'seed';
-  /** The allergen named on every recipe, batch and label. */
-  allergen: string;
   waterPct: number;
   proteinPct: number;
   fatPct: number;
@@ -47,11 +46,21 @@ export interface Ingredient {
   emaxProtein: number;
   emaxFibre: number;
   needsStraining: 'yes' | 'optional';
+  /** Wet, it turns to a gel that holds on to the milk. */
+  gels: boolean;
+  /** Selenium, micrograms per g as bought; null where there is no cause to watch it. */
+  seleniumUgPerG: number | null;
+  /** Most that a grown-up should eat raw, g a serving; null without such a limit. */
+  rawLimitGPerServing: number | null;
 }
 
 /** An ingredient the cook added. `guessed` names the figures that the pack did not say. */
 export interface OwnIngredient extends Ingredient {
   guessed: readonly (keyof Ingredient)[];
+  /** Counts its changes from 1; batches, plans and recipe versions keep the one they were written with. */
+  revision: number;
+  /** No longer offered; what uses it still finds it. */
+  archived: boolean;
 }
 
 const BY_KEY: ReadonlyMap<string, Ingredient> = new Map(NUT_TABLE.map((row) => [row.key, row]));

@@ -1,10 +1,12 @@
 import type { BatchHappening } from './batch';
-import type { Ingredient } from './ingredient';
+import type { OwnIngredient } from './ingredient';
 import type { BudgetH } from './keeping';
+import { ownIn } from './recipeAllergens';
 import { predict } from './predict';
 import type { Recipe, Surroundings } from './recipe';
 import type { Result } from './refusal';
 import { accepted } from './refusal';
+import type { Guide } from './steps';
 import { GUIDE } from './steps';
 
 export type Opening = Extract<BatchHappening, { type: 'planned' }>;
@@ -16,7 +18,8 @@ export type Opening = Extract<BatchHappening, { type: 'planned' }>;
 export function opening(
   recipe: Recipe,
   kitchen: Surroundings & { budgetH: BudgetH },
-  own: readonly Ingredient[],
+  own: readonly OwnIngredient[],
+  guide: Guide = GUIDE,
 ): Result<Opening> {
   const around = { roomTempC: kitchen.roomTempC, fridgeTempC: kitchen.fridgeTempC };
   const made = predict(recipe, around, own);
@@ -28,6 +31,7 @@ export function opening(
     sureness: null,
     around,
     budgetH: kitchen.budgetH,
-    guide: GUIDE,
+    guide,
+    ingredients: ownIn(recipe, own),
   });
 }

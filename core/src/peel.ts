@@ -1,6 +1,6 @@
 import type { Composition } from './composition';
 import { EMPTY, subtract } from './composition';
-import type { Ingredient } from './ingredient';
+import type { Ingredient, NutForm } from './ingredient';
 import type { SoakedNut } from './soak';
 
 export type Peel = 'leave' | 'pinch' | 'towel' | 'roast';
@@ -25,9 +25,10 @@ export interface PeeledNut {
   uptakeG: number;
 }
 
-/** Whether this way of peeling can take the skins off this nut. */
-export function canPeel(ingredient: Ingredient, peel: Peel): boolean {
+/** Whether this way of peeling can take the skins off this nut: whole ones only, and none that has been blanched. */
+export function canPeel(ingredient: Ingredient, form: NutForm, peel: Peel): boolean {
   if (peel === 'leave') return true;
+  if (form !== 'whole') return false;
   return peel === 'roast' ? ingredient.peelable === 'roast' : ingredient.peelable === 'yes';
 }
 

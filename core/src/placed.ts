@@ -7,7 +7,7 @@ const MIN_MS = 60_000;
 const SAME_MIN = 1e-9;
 
 export type PlannedStepKind =
-  'weigh' | 'soak' | 'drain' | 'blend' | 'strain' | 'bottle' | 'chill' | 'wash-up';
+  'weigh' | 'soak' | 'cool' | 'drain' | 'blend' | 'strain' | 'bottle' | 'chill' | 'wash-up';
 
 export type PlannedStep = Window & { kind: PlannedStepKind };
 
@@ -41,7 +41,7 @@ export function placedAt(job: PlanJob, at: Moments): Placed {
   const soakFromMs = after(at.weighMs, job.weighMin);
   push('weigh', at.weighMs, soakFromMs);
   if (job.soaks) push('soak', soakFromMs, at.drainMs);
-  push('drain', at.drainMs, after(at.drainMs, job.drainMin));
+  push(job.cools === true ? 'cool' : 'drain', at.drainMs, after(at.drainMs, job.drainMin));
   const strainFromMs = after(at.blendMs, job.blendMin);
   const bottleFromMs = after(strainFromMs, job.strainMin);
   const bottledMs = after(bottleFromMs, job.bottleMin);
@@ -70,13 +70,13 @@ export function momentsOf(placed: Placed): Moments {
   const blendMs = from('blend') ?? placed.readyMs;
   const weighMs = from('weigh') ?? blendMs;
   const soak = placed.steps.find((step) => step.kind === 'soak');
-  return { weighMs, drainMs: soak?.toMs ?? from('drain') ?? blendMs, blendMs };
+  return { weighMs, drainMs: soak?.toMs ?? from('drain') ?? from('cool') ?? blendMs, blendMs };
 }
 
 /** What the cook comes for, and the steps that are done for it, in order. */
 const VISIT_STEPS = {
   weigh: ['weigh'],
-  drain: ['drain'],
+  drain: ['drain', 'cool'],
   make: ['blend', 'strain', 'bottle'],
 } as const satisfies Record<string, readonly PlannedStepKind[]>;
 

@@ -28,8 +28,10 @@ export interface PlanJob {
   weighMin: number;
   /** Soaks that will do, the nearest to the usual first; null without a soak. */
   soaks: readonly SoakChoice[] | null;
-  /** Draining and peeling. */
+  /** Draining and peeling; or the cooling of soak water that is kept. */
   drainMin: number;
+  /** Whether that is a cooling. */
+  cools?: boolean;
   blendMin: number;
   strainMin: number;
   /** Finishing and bottling. */
@@ -100,6 +102,13 @@ export interface PlanWish {
   soakedAlready: boolean;
 }
 
+/** What has to be free besides the machine; a press that strains by itself is the machine. */
+function bagOf({ blend, strain }: Recipe): string | null {
+  const none =
+    strain.strainer === 'none' || (blend.machine === 'cold-press' && strain.strainer === 'cold-press');
+  return none ? null : (strain.strainerName ?? strain.strainer);
+}
+
 /** What a recipe asks of the days: its steps' minutes, the gear it takes, the soaks that will do. */
 export function planJob(
   { soakedAlready, ...wish }: PlanWish,
@@ -116,16 +125,14 @@ export function planJob(
     ...wish,
     weighMin: minutes.weighMin,
     soaks: soaked ? soakChoices(recipe, around, own, minutes.weighMin, gridMin) : null,
-    drainMin: whole((soaked ? minutes.drainMin : 0) + minutes.peelMin),
+    drainMin: whole((soaked ? minutes.drainMin + minutes.coolMin : 0) + minutes.peelMin),
+    cools: soaked && minutes.coolMin > 0,
     blendMin: whole(minutes.blendMin),
     strainMin: whole(minutes.strainMin),
     bottleMin: minutes.finishMin + minutes.bottleMin,
     washUpMin: minutes.washUpMin,
     jug: recipe.blend.machineName ?? recipe.blend.machine,
-    bag:
-      recipe.strain.strainer === 'none' || recipe.blend.machine === 'cold-press'
-        ? null
-        : (recipe.strain.strainerName ?? recipe.strain.strainer),
+    bag: bagOf(recipe),
     bowlMl: prediction.soak.bowlMl,
   };
 }

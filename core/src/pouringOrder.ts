@@ -5,13 +5,17 @@ import { WATER_G_PER_ML } from './units';
 /** One thing to do at the jug, in its order; amounts are of one load. */
 export type JugStep =
   | { do: 'liquid'; volumeMl: number }
-  | { do: 'nuts'; massG: number; soaked: boolean }
+  /** `withWater`: the soak water is kept and goes in with them. */
+  | { do: 'nuts'; massG: number; soaked: boolean; withWater: boolean }
   | { do: 'additions'; massG: number; names: readonly string[] }
   | { do: 'ice'; massG: number }
   | { do: 'lid' }
   | { do: 'run'; seconds: number }
   | { do: 'rinse'; volumeMl: number }
   | { do: 'ladle'; nutG: number; volumeMl: number; presses: number };
+
+/** Less than this is not poured, mL. */
+const NO_WATER_ML = 0.5;
 
 /**
  * The order in which a load goes into the machine: liquid first so that the blades turn, ice last so that it meets
@@ -25,11 +29,17 @@ export function pouringOrder(recipe: Recipe, prediction: PlannedPrediction): Jug
   const additionsG = before.reduce((sum, addition) => sum + addition.massG, 0) / loads;
   if (recipe.blend.machine === 'cold-press') {
     const volumeMl = blend.loadLiquidMl + iceG / loads / WATER_G_PER_ML;
-    return [{ do: 'ladle', nutG, volumeMl, presses: recipe.blend.presses }];
+    const keptG = soak.keptWaterG / loads;
+    const pouredMl = Math.max(0, volumeMl - keptG / WATER_G_PER_ML);
+    return [{ do: 'ladle', nutG: nutG + keptG, volumeMl: pouredMl, presses: recipe.blend.presses }];
   }
+  // Kept soak water comes with the nuts: only the rest is poured.
+  const keptG = soak.keptWaterG / loads;
+  const volumeMl = blend.loadLiquidMl - keptG / WATER_G_PER_ML;
+  const soaked = recipe.soak.method !== 'none';
   const order: JugStep[] = [
-    { do: 'liquid', volumeMl: blend.loadLiquidMl },
-    { do: 'nuts', massG: nutG, soaked: recipe.soak.method !== 'none' },
+    ...(volumeMl > NO_WATER_ML ? [{ do: 'liquid' as const, volumeMl }] : []),
+    { do: 'nuts', massG: nutG + keptG, soaked, withWater: keptG > 0 },
   ];
   if (additionsG > 0) {
     order.push({ do: 'additions', massG: additionsG, names: before.map((addition) => addition.name) });

@@ -1,3 +1,4 @@
+import { allergensIn } from './allergen';
 import { MAX_LOADS, SOAKED_NUT_G_PER_ML, iceForLimitG } from './blend';
 import { bodyOf } from './body';
 import { cautionsFor } from './cautions';
@@ -65,13 +66,9 @@ export function predictionOf(p: Prepared, outcome: Outcome): Prediction {
   }
   const finishedMl = volumeMl(finished);
   const finishedG = totalG(finished);
-  const named = (allergen: string): boolean => allergen !== 'none listed';
-  const allergens = new Set(p.portions.map(({ ingredient }) => ingredient.allergen));
-  for (const addition of p.additions) if (named(addition.allergen)) allergens.add(addition.allergen);
-  if (p.otherLiquid && named(p.otherLiquid.allergen)) allergens.add(p.otherLiquid.allergen);
-
-  const pressed = machine.kind === 'cold-press';
-  const iceG = iceForLimitG(outcome.heat, warmthLimitC(p));
+  const limitC = warmthLimitC(p);
+  const pulpG = tidy(strained.pulpG);
+  const iceG = iceForLimitG(outcome.heat, outcome.warming, outcome.secondsPerLoad, limitC);
   return {
     nuts: p.portions.map(({ ingredient, form, part }, i) => ({
       ingredient: ingredient.key,
@@ -98,10 +95,11 @@ export function predictionOf(p: Prepared, outcome: Outcome): Prediction {
       soakedMassG: outcome.soakedMassG,
       soakedVolumeMl: outcome.soakedMassG / SOAKED_NUT_G_PER_ML,
       keptWaterG: outcome.keptWaterG,
+      cooling: p.cooling,
       sodiumG: outcome.sodiumG,
       bowlMl: BOWL_ML_PER_NUT_G * nutG,
     },
-    peel: { skinsG: outcome.skinsG },
+    peel: { skinsG: tidy(outcome.skinsG) },
     blend: {
       loads: load.loads,
       loadG: outcome.loadG,
@@ -110,6 +108,11 @@ export function predictionOf(p: Prepared, outcome: Outcome): Prediction {
       energyKjPerKg: outcome.energyKjPerKg,
       rupture: outcome.rupture,
       endTempC: outcome.endTempC,
+      milkTempC: outcome.milkTempC,
+      rinseHeatShare: outcome.rinseHeatShare,
+      warming: outcome.warming,
+      warmthLimitC: limitC,
+      iceLeftG: outcome.iceLeftG,
       loadLiquidMl: load.runningLiquidG / load.loads / WATER_G_PER_ML,
       rinseLiquidMl: load.rinseLiquidG / WATER_G_PER_ML,
       iceNeededG: iceG === null ? null : iceG * load.loads,
@@ -123,11 +126,11 @@ export function predictionOf(p: Prepared, outcome: Outcome): Prediction {
       proteinPct: pct(milk.proteinG),
       fibrePct: pct(milk.fibreG),
       carbPct: pct(milk.fibreG + milk.sugarsG + milk.otherG),
-      gritPct: pct(strained.finesG),
+      gritPct: tidy(pct(strained.finesG)),
       body: bodyOf(solidsPct),
     },
     finish: {
-      additionsG: finishedG - milkG,
+      additionsG: tidy(finishedG - milkG),
       massG: finishedG,
       volumeMl: finishedMl,
       solidsPct: (100 * solidsG(finished)) / finishedG,
@@ -141,9 +144,9 @@ export function predictionOf(p: Prepared, outcome: Outcome): Prediction {
       finishedMl,
     ),
     pulp: {
-      massG: strained.pulpG,
-      dryG: strained.pulpG - strained.pulp.waterG,
-      waterPct: strained.pulpG > 0 ? (100 * strained.pulp.waterG) / strained.pulpG : 0,
+      massG: pulpG,
+      dryG: tidy(pulpG - strained.pulp.waterG),
+      waterPct: pulpG > 0 ? (100 * strained.pulp.waterG) / pulpG : 0,
     },
     lossG: strained.lossG,
     minutes: stepMinutes({
@@ -152,15 +155,29 @@ export function predictionOf(p: Prepared, outcome: Outcome): Prediction {
       peel: recipe.peel,
       loads: load.loads,
       runS: outcome.secondsPerLoad * load.loads,
-      pressed,
+      pressed: machine.kind === 'cold-press',
       presses: recipe.blend.presses,
       milkMl,
-      strainer: pressed ? 'cold-press' : recipe.strain.strainer,
+      strainers: p.strainers,
+      drained: outcome.keptWaterG === 0,
+      cooling: p.cooling,
       stirredIn: recipe.additions.some((dose) => dose.when === 'after'),
     }),
-    allergens: [...allergens],
+    allergens: allergensIn([
+      ...p.portions.map(({ ingredient }) => ingredient),
+      ...p.additions,
+      ...(p.otherLiquid ? [p.otherLiquid] : []),
+    ]),
     cautions: cautionsFor(p, outcome),
   };
+}
+
+/** Below this a figure is what rounding left of nothing. */
+const NOTHING = 1e-10;
+
+/** A figure with nothing told as 0: neither as -0 nor as the last digits of a difference. */
+function tidy(figure: number): number {
+  return Math.abs(figure) < NOTHING ? 0 : figure;
 }
 
 function checked(outcome: Outcome): Result<Outcome> {

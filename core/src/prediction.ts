@@ -1,7 +1,10 @@
+import type { ContainedAllergen } from './allergen';
+import type { Warming } from './blend';
 import type { Body } from './body';
 import type { Caution } from './caution';
 import type { NutForm } from './ingredient';
 import type { Nutrition } from './nutrition';
+import type { Cooling } from './soak';
 import type { StepMinutes } from './timing';
 
 export interface PredictedNut {
@@ -65,6 +68,8 @@ export interface Prediction {
     soakedVolumeMl: number;
     /** Soak water that goes into the jug, g. */
     keptWaterG: number;
+    /** What kept soak water has to lose before it may be blended; null when nothing. */
+    cooling: Cooling | null;
     sodiumG: number;
     /** Smallest bowl for these nuts, mL. */
     bowlMl: number;
@@ -72,13 +77,24 @@ export interface Prediction {
   peel: { skinsG: number };
   blend: {
     loads: number;
-    /** Mass and volume of one load as it runs, froth included in the volume. */
+    /** Mass and volume of one load as it is poured in, its froth not counted. */
     loadG: number;
     loadVolumeMl: number;
     secondsPerLoad: number;
     energyKjPerKg: number;
     rupture: number;
+    /** One load when the blades stop, °C. */
     endTempC: number;
+    /** The milk once the rest of the liquid has rinsed the jug: its keeping clock starts with this, °C. */
+    milkTempC: number;
+    /** Part of the milk's heat capacity that rinsed the jug, 0 to 1. */
+    rinseHeatShare: number;
+    /** How one load warms, from which all its temperatures come. */
+    warming: Warming;
+    /** The warmth limit in force, °C: the cook's own, or 30 after a hot soak. */
+    warmthLimitC: number;
+    /** Ice not melted when the blades stop, g. */
+    iceLeftG: number;
     /** Liquid in one load, and the rest that rinses the jug after it; mL. */
     loadLiquidMl: number;
     rinseLiquidMl: number;
@@ -104,12 +120,13 @@ export interface Prediction {
   pulp: { massG: number; dryG: number; waterPct: number };
   lossG: number;
   minutes: StepMinutes;
-  allergens: readonly string[];
+  allergens: readonly ContainedAllergen[];
   cautions: readonly Caution[];
 }
 
 /** A prediction as a batch's log keeps it; the null parts were not yet computed when the oldest were planned. */
-export type PlannedPrediction = Omit<Prediction, 'finish' | 'nutrition'> & {
+export type PlannedPrediction = Omit<Prediction, 'finish' | 'nutrition' | 'blend'> & {
   finish: Finish | null;
   nutrition: Nutrition | null;
+  blend: Omit<Prediction['blend'], 'warming'> & { warming: Warming | null };
 };

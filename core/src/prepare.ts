@@ -1,5 +1,7 @@
 import type { Addition } from './addition';
 import { findAddition } from './addition';
+import { LEAST_SECONDS } from './blend';
+import { MOST_CAPS, dosedGPerL } from './finish';
 import type { Ingredient, NutForm } from './ingredient';
 import { findIngredient } from './ingredient';
 import { KEPT_SOAK_COUNTER_H, LIMITS, counterSoakLimitH, outOfRange } from './limits';
@@ -7,11 +9,12 @@ import type { Machine } from './machine';
 import { MACHINES } from './machine';
 import { canPeel } from './peel';
 import type { Recipe, Soak, Surroundings } from './recipe';
-import { soakSpells } from './recipe';
+import { soakSpells, strainersOf } from './recipe';
 import type { Refusal, Result } from './refusal';
 import { accepted, refused } from './refusal';
-import type { SoakHistory } from './soak';
-import { RINSED_MAX_C, soakHistory } from './soak';
+import type { Cooling, SoakHistory } from './soak';
+import { RINSED_MAX_C, coolingFrom, soakHistory } from './soak';
+import type { Strainer } from './strain';
 
 export interface Portion {
   ingredient: Ingredient;
@@ -26,7 +29,15 @@ export interface Prepared {
   around: Surroundings;
   portions: readonly Portion[];
   soak: SoakHistory;
+  /** What kept soak water has to lose before it may be blended; null when nothing. */
+  cooling: Cooling | null;
+  /** Nuts, and soak water kept with them, as they reach the jug, °C. */
+  nutTempC: number;
   machine: Machine;
+  /** Least seconds that are proposed for a load. */
+  leastS: number;
+  /** What the mix passes, in order; empty when nothing is strained off. */
+  strainers: readonly Strainer[];
   /** Aligned with the recipe's additions. */
   additions: readonly Addition[];
   otherLiquid: Addition | null;
@@ -84,9 +95,14 @@ function blendRefusal(recipe: Recipe): Refusal | null {
   if (outOfRange(blend.iceShare, LIMITS.iceShare)) {
     return refused('ice-exceeds-water', ['blend', 'iceShare'], { ...LIMITS.iceShare }).refusal;
   }
-  const unwashable = straining.strainer === 'none' && straining.washShare > 0;
+  const passed = strainersOf(recipe);
+  const unwashable = passed.length === 0 && straining.washShare > 0;
   if (outOfRange(straining.washShare, LIMITS.washShare) || unwashable) {
     return refused('wash-out-of-range', ['strain', 'washShare'], { ...LIMITS.washShare }).refusal;
+  }
+  // Nothing to strain again where nothing was strained, and no third strainer after a press and its bag.
+  if (straining.second && (straining.strainer === 'none' || passed.length > 2)) {
+    return refused('no-second-strainer', ['strain', 'second']).refusal;
   }
   return null;
 }
@@ -102,6 +118,19 @@ export function keepsSoakWater(recipe: Recipe): boolean {
 /** Warmest the mix may end, °C: a hot soak is blended below 30, whatever the cook's own limit is. */
 export function warmthLimitC({ recipe, soak }: Prepared): number {
   return soak.hot ? Math.min(RINSED_MAX_C, recipe.blend.warmthLimitC) : recipe.blend.warmthLimitC;
+}
+
+/** What is far above the most that is usual of it: three times as much is no dose any more. */
+function overDose(recipe: Recipe, additions: readonly Addition[]): Refusal | null {
+  for (const [i, addition] of additions.entries()) {
+    const { capGPerL } = addition;
+    if (capGPerL === null) continue;
+    const gPerL = dosedGPerL(recipe, addition.key);
+    if (gPerL <= MOST_CAPS * capGPerL) continue;
+    const params = { name: addition.name, gPerL, mostGPerL: MOST_CAPS * capGPerL, note: addition.caution };
+    return refused('dose-over-cap', ['additions', i, 'gPerL'], params).refusal;
+  }
+  return null;
 }
 
 function preparedAdditions(recipe: Recipe): Result<Pick<Prepared, 'additions' | 'otherLiquid'>> {
@@ -120,6 +149,8 @@ function preparedAdditions(recipe: Recipe): Result<Pick<Prepared, 'additions' | 
     }
     additions.push(addition);
   }
+  const over = overDose(recipe, additions);
+  if (over) return { ok: false, refusal: over };
   const { otherLiquid } = recipe;
   if (otherLiquid === null) return accepted({ additions, otherLiquid: null });
   const liquid = findAddition(otherLiquid.liquid);
@@ -133,6 +164,32 @@ function preparedAdditions(recipe: Recipe): Result<Pick<Prepared, 'additions' | 
     });
   }
   return accepted({ additions, otherLiquid: liquid });
+}
+
+/** Flour cannot be parted from whole nuts again, and in a blend at least one nut must have skins to take off. */
+function peelRefusal(peel: Recipe['peel'], portions: readonly Portion[]): Refusal | null {
+  if (peel === 'leave') return null;
+  const cannot = portions.filter(({ ingredient, form }) => !canPeel(ingredient, form, peel));
+  const flour = portions.find(({ form }) => form === 'ground');
+  const named = flour ?? (cannot.length === portions.length ? cannot[0] : undefined);
+  if (!named) return null;
+  return refused('cannot-peel', ['peel'], { name: named.ingredient.name, form: named.form }).refusal;
+}
+
+/** The recipe with its soak as it went: how warm the nuts are then, and what kept water has still to lose. */
+export function withSoak<P extends Pick<Prepared, 'recipe' | 'around'>>(
+  p: P,
+  soak: SoakHistory,
+): P & Pick<Prepared, 'soak' | 'cooling' | 'nutTempC'> {
+  const { recipe, around } = p;
+  const keeps = keepsSoakWater(recipe);
+  const endTempC = recipe.soak.method === 'none' ? around.roomTempC : soak.endTempC;
+  return {
+    ...p,
+    soak,
+    cooling: keeps ? coolingFrom(soak.endTempC, around.roomTempC) : null,
+    nutTempC: keeps || soak.hot ? Math.min(RINSED_MAX_C, endTempC) : endTempC,
+  };
 }
 
 /** Checks all of a recipe but its amount. */
@@ -149,11 +206,10 @@ export function prepare(recipe: Recipe, around: Surroundings, own: readonly Ingr
     if (!ingredient) {
       return refused('unknown-ingredient', ['nuts', i, 'ingredient'], { ingredient: nut.ingredient });
     }
-    if (!canPeel(ingredient, recipe.peel) && recipe.nuts.length === 1) {
-      return refused('cannot-peel', ['peel'], { name: ingredient.name });
-    }
     portions.push({ ingredient, form: nut.form, part: nut.share / shares });
   }
+  const unpeeled = peelRefusal(recipe.peel, portions);
+  if (unpeeled) return { ok: false, refusal: unpeeled };
   if (outOfRange(recipe.waterPerNut, LIMITS.waterPerNut)) {
     return refused('ratio-out-of-range', ['waterPerNut'], { ...LIMITS.waterPerNut });
   }
@@ -167,12 +223,14 @@ export function prepare(recipe: Recipe, around: Surroundings, own: readonly Ingr
     powerW: recipe.blend.powerW ?? usual.powerW,
     fillLineMl: recipe.blend.fillLineMl ?? usual.fillLineMl,
   };
-  return accepted({
+  const checkedSoFar = {
     recipe,
     around,
     portions,
-    soak: soakHistory(soakSpells(recipe.soak, around)),
     machine,
+    leastS: LEAST_SECONDS[machine.kind],
+    strainers: strainersOf(recipe),
     ...added.value,
-  });
+  };
+  return accepted(withSoak(checkedSoFar, soakHistory(soakSpells(recipe.soak, around))));
 }

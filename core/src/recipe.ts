@@ -45,7 +45,7 @@ export interface Blend {
   speed: number;
   waterOrder: 'at-once' | 'thick-first';
   end: BlendEnd;
-  /** Times the mix goes through a cold press. */
+  /** Times the mix goes through a cold press that stands for the machine. */
   presses: 1 | 2;
   liquidTempC: number;
   /** Part of the liquid put in as ice, 0 to 0.9. */
@@ -61,6 +61,26 @@ export interface Strain {
   squeeze: Squeeze;
   /** Part of the liquid kept back to wash the pulp a second time, 0 to 0.6. */
   washShare: number;
+  /** What the strained milk passes once more; null for nothing. */
+  second: SecondStrainer | null;
+}
+
+export interface SecondStrainer {
+  strainer: Exclude<Strainer, 'none'>;
+  strainerName: string | null;
+}
+
+/**
+ * What the mix passes, in order; empty when nothing is strained off. A press strains by itself, and what leaves it
+ * passes the recipe's strainer, if there is one.
+ */
+export function strainersOf({ blend, strain }: Pick<Recipe, 'blend' | 'strain'>): Strainer[] {
+  const passed: Strainer[] = [];
+  if (blend.machine === 'cold-press') passed.push('cold-press');
+  const again = blend.machine === 'cold-press' && strain.strainer === 'cold-press';
+  if (strain.strainer !== 'none' && !again) passed.push(strain.strainer);
+  if (strain.second) passed.push(strain.second.strainer);
+  return passed;
 }
 
 /** Something that goes in besides nuts and liquid. */
@@ -161,7 +181,7 @@ export function plainRecipe(name: string, ingredient: string, waterPerNut: numbe
       iceShare: 0,
       warmthLimitC: DEFAULT_WARMTH_LIMIT_C,
     },
-    strain: { strainer: 'fine-bag', strainerName: null, squeeze: 'firm', washShare: 0 },
+    strain: { strainer: 'fine-bag', strainerName: null, squeeze: 'firm', washShare: 0, second: null },
     otherLiquid: null,
     additions: [],
     drinkers: [],

@@ -19,6 +19,8 @@ export type RefusalCode =
   | 'wash-out-of-range'
   | 'unknown-addition'
   | 'dose-out-of-range'
+  | 'dose-over-cap'
+  | 'no-second-strainer'
   | 'not-a-liquid'
   | 'hot-liquid'
   | 'solids-out-of-reach'
@@ -26,7 +28,9 @@ export type RefusalCode =
   | 'no-milk'
   | 'milk-out-of-reach'
   | 'name-poisonous'
-  | 'composition-over-100';
+  | 'composition-over-100'
+  | 'fibre-over-carbohydrate'
+  | 'sugars-over-carbohydrate';
 
 export interface Refusal {
   code: RefusalCode;

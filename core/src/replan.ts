@@ -1,6 +1,7 @@
 import type { BatchState, StepState } from './batch';
-import { soakAsItWent, stepRanS } from './batch';
-import { endTempC } from './blend';
+import { blendedS, soakAsItWent } from './batch';
+import type { Warming } from './blend';
+import { warmthAfterC } from './blend';
 import type { Factors } from './factors';
 import { usualFactors } from './factors';
 import type { Outcome, Run } from './forward';
@@ -9,12 +10,12 @@ import type { Ingredient } from './ingredient';
 import { predictionOf } from './predict';
 import type { PlannedPrediction } from './prediction';
 import type { Prepared } from './prepare';
-import { prepare } from './prepare';
+import { prepare, withSoak } from './prepare';
 import { soakHistory } from './soak';
 import { WATER_G_PER_ML } from './units';
 
 /** What became known on the way, in the order in which it does. */
-export type Fact = 'soak' | 'soaked-mass' | 'liquid-added' | 'loads' | 'blended' | 'thinned';
+export type Fact = 'soak' | 'probed' | 'soaked-mass' | 'liquid-added' | 'loads' | 'blended' | 'thinned';
 
 export const REPLANNED = ['milkMl', 'solidsPct', 'secondsPerLoad', 'endTempC', 'rupture', 'pulpG'] as const;
 export type ReplannedFigure = (typeof REPLANNED)[number];
@@ -33,9 +34,8 @@ export interface Replan {
   changes: readonly PlanChange[];
   /** What the next load should run, s. */
   nextLoadS: number;
-  /** The mix as it is poured in, and how fast the blades warm it; °C and °C per second. */
-  mixStartC: number;
-  warmingCPerS: number;
+  /** How the load at the blades warms. */
+  warming: Warming;
 }
 
 /** Smaller moves are not worth a cook's glance: shares of the figure, or its own unit. */
@@ -82,38 +82,30 @@ function thinned(outcome: Outcome, waterMl: number): Outcome {
   };
 }
 
-/** Seconds a load has run at the blades, feeling included; null for a load not blended yet. */
-function secondsRun(state: BatchState, nowMs: number): (number | null)[] {
-  return Array.from({ length: state.loads }, (_, i) => {
-    const of = (kind: string) => state.steps.find((step) => step.kind === kind && step.nth === i + 1);
-    const blend = of('blend');
-    if (!blend || blend.doneAtMs === null || blend.begunAtMs === null) return null;
-    const feel = of('feel');
-    return stepRanS(blend, nowMs) + (feel ? stepRanS(feel, nowMs) : 0);
-  });
-}
-
 /** As planned, where nothing can be computed anew: an ingredient that is gone, or a batch that ended. */
 function asPlanned(state: BatchState): Replan {
   const { prediction } = state;
+  const { endTempC: endC, secondsPerLoad, warming } = prediction.blend;
   const startC = state.recipe.blend.liquidTempC;
-  const { endTempC: endC, secondsPerLoad } = prediction.blend;
-  return {
-    prediction,
-    changes: [],
-    nextLoadS: secondsPerLoad,
-    mixStartC: startC,
-    warmingCPerS: secondsPerLoad > 0 ? (endC - startC) / secondsPerLoad : 0,
+  // A batch of an earlier release kept only where it ends: a straight line to there.
+  const straight: Warming = {
+    startC,
+    iceLeftG: 0,
+    capacityKjPerK: 1,
+    powerW: secondsPerLoad > 0 ? (1000 * (endC - startC)) / secondsPerLoad : 0,
+    lossWPerK: 0,
+    roomTempC: state.around.roomTempC,
   };
+  return { prediction, changes: [], nextLoadS: secondsPerLoad, warming: warming ?? straight };
 }
 
 /**
  * Computes a batch anew from what is known by `nowMs`: the soak as it went, the soaked mass, water poured in, loads,
  * and the seconds each load was blended. Facts are taken in one after another, so that each move has its reason.
- * An estimate, like the plan; own ingredients come in with `own`.
+ * An estimate, like the plan. Own ingredients are those it was planned with; `own` holds the kitchen's, for older batches.
  */
 export function replan(state: BatchState, own: readonly Ingredient[], nowMs: number): Replan {
-  const prepared = prepare(state.recipe, state.around, own);
+  const prepared = prepare(state.recipe, state.around, [...state.ingredients, ...own]);
   if (!prepared.ok) return asPlanned(state);
   const planned = state.prediction;
   let p: Prepared = prepared.value;
@@ -141,8 +133,10 @@ export function replan(state: BatchState, own: readonly Ingredient[], nowMs: num
   };
 
   const spells = soakAsItWent(state);
-  if (spells && spells.length > 0) learn('soak', { ...p, soak: soakHistory(spells) }, {});
-  const { soakedG } = state.measured;
+  if (spells && spells.length > 0) learn('soak', withSoak(p, soakHistory(spells)), {});
+  const { soakedG, nutsC, bowlC } = state.measured;
+  const probedC = bowlC ?? nutsC;
+  if (probedC !== null) learn('probed', { ...p, nutTempC: probedC }, {});
   if (soakedG !== null && outcome.uptakeG > 0) {
     learn('soaked-mass', p, { factors: withSoakedMass(outcome, soakedG) });
   }
@@ -155,7 +149,7 @@ export function replan(state: BatchState, own: readonly Ingredient[], nowMs: num
   }
   if (state.loads !== run.loads) learn('loads', p, { loads: state.loads });
   const nextLoadS = outcome.secondsPerLoad;
-  const perLoad = secondsRun(state, nowMs);
+  const perLoad = blendedS(state, nowMs);
   if (p.machine.kind !== 'cold-press' && perLoad.some((seconds) => seconds !== null)) {
     // Loads still to come run as they should; the mean over all of them is what the milk is made of.
     const mean = perLoad.reduce<number>((sum, one) => sum + (one ?? nextLoadS), 0) / perLoad.length;
@@ -163,16 +157,14 @@ export function replan(state: BatchState, own: readonly Ingredient[], nowMs: num
   }
   if (!(outcome.strained.milkG > 0)) return asPlanned(state);
 
-  const startC = endTempC({ ...outcome.heat, energyKj: 0 });
-  const warming = outcome.secondsPerLoad > 0 ? (outcome.endTempC - startC) / outcome.secondsPerLoad : 0;
+  const { warming } = outcome;
   const thinnedMl = addedMl(true);
   if (thinnedMl > 0) note('thinned', thinned(outcome, thinnedMl));
   return {
     prediction: predictionOf(p, outcome),
     changes,
     nextLoadS,
-    mixStartC: startC,
-    warmingCPerS: warming,
+    warming,
   };
 }
 
@@ -184,7 +176,7 @@ export function clockLengthS(step: StepState, plan: Replan): number {
   return Math.max(1, Math.round(plan.nextLoadS > 0 ? plan.nextLoadS : timerS));
 }
 
-/** Temperature of the running mix after so many seconds, °C, by what the blades bring in; an estimate. */
+/** Temperature of the running mix after so many seconds, °C, by the heat balance of the load; an estimate. */
 export function warmthAtC(plan: Replan, ranS: number): number {
-  return plan.mixStartC + plan.warmingCPerS * ranS;
+  return warmthAfterC(plan.warming, ranS);
 }

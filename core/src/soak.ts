@@ -13,8 +13,12 @@ export const SOAK_DRIFT_H = 0.75;
 export const HOT_SOAK_FROM_C = 80;
 /** Hot-soaked protein comes out this much worse. */
 export const HOT_SOAK_PROTEIN = 0.85;
-/** Warmest the nuts may be when they reach the jug after a hot soak and a cold rinse. */
+/** Warmest the nuts, and soak water kept with them, may be when they reach the jug, °C. */
 export const RINSED_MAX_C = 30;
+/** Kept soak water stands in a bath of cold water of this temperature, refreshed, °C. */
+export const BATH_TEMP_C = 15;
+/** Time constants of a covered bowl: in a cold bath, and standing in the room; h. */
+export const BATH_DRIFT_H = 0.25;
 /** Share of brine salt that is sodium. */
 export const SODIUM_SHARE_OF_SALT = 0.393;
 
@@ -101,6 +105,25 @@ export function soakHistory(spells: readonly SoakSpell[], startTempC = 15): Soak
     clockH += spell.hours;
   }
   return { teH, clockH, endTempC: tempC, hot };
+}
+
+/** How a bowl of kept soak water comes down to what a closed jug may hold. */
+export interface Cooling {
+  /** In a cold bath, h. */
+  bathH: number;
+  /** Standing in the room, h; null where the room itself is too warm. */
+  standingH: number | null;
+}
+
+/** Cooling to `RINSED_MAX_C` of a bowl that the soak left at `tempC`; null when it is cool enough. */
+export function coolingFrom(tempC: number, roomTempC: number): Cooling | null {
+  if (tempC <= RINSED_MAX_C) return null;
+  const hoursTo = (placeTempC: number, driftH: number): number =>
+    driftH * Math.log((tempC - placeTempC) / (RINSED_MAX_C - placeTempC));
+  return {
+    bathH: hoursTo(BATH_TEMP_C, BATH_DRIFT_H),
+    standingH: roomTempC < RINSED_MAX_C ? hoursTo(roomTempC, SOAK_DRIFT_H) : null,
+  };
 }
 
 const FORM_T50: Readonly<Record<NutForm, number>> = { whole: 1, chopped: 0.4, ground: 0.1 };

@@ -1,9 +1,11 @@
 import type { PlannedPrediction } from './prediction';
 import type { Recipe } from './recipe';
+import { strainersOf } from './recipe';
 
 export type StepKind =
   | 'weigh'
   | 'soak'
+  | 'cool'
   | 'drain'
   | 'weigh-soaked'
   | 'peel'
@@ -13,6 +15,7 @@ export type StepKind =
   | 'strain'
   | 'wash'
   | 'squeeze'
+  | 'strain-again'
   | 'weigh-milk'
   | 'finish'
   | 'bottle'
@@ -36,10 +39,10 @@ export interface Step {
 
 /**
  * Which set of steps a batch was planned with: 1 had seven kinds and one straining, 2 goes pour by pour and on
- * to the washing up. A batch keeps the guide it began with.
+ * to the washing up, 3 drains nothing that is kept, cools it, and strains again. A batch keeps the guide it began with.
  */
-export type Guide = 1 | 2;
-export const GUIDE: Guide = 2;
+export type Guide = 1 | 2 | 3;
+export const GUIDE: Guide = 3;
 
 /** A bag takes about this much of the mix at a time, mL: half a jug, so that it does not squirt. */
 const POUR_ML = 500;
@@ -51,7 +54,9 @@ function byHand(kind: StepKind, nth: number | null = null, of = 1): Step {
 
 /** Pours through the strainer: half a litre at a time and never all at once; one when nothing is held back. */
 export function pours(recipe: Recipe, prediction: PlannedPrediction): number {
-  if (recipe.strain.strainer === 'none' || recipe.blend.machine === 'cold-press') return 1;
+  // A press strains as it is ladled into; nothing is poured through it by halves.
+  const first = strainersOf(recipe)[0];
+  if (first === undefined || first === 'cold-press') return 1;
   const mixMl = prediction.milk.volumeMl + prediction.pulp.massG;
   return Math.min(MOST_POURS, Math.max(2, Math.ceil(mixMl / POUR_ML)));
 }
@@ -69,8 +74,17 @@ export function batchSteps(
   if (recipe.soak.method !== 'none') {
     const timerS = prediction.soak.hours * 3600;
     steps.push({ id: 'soak', kind: 'soak', nth: null, of: 1, timerS, attended: false });
-    steps.push(byHand('drain'));
-    if (whole) steps.push(byHand('weigh-soaked'));
+    if (guide > 2 && prediction.soak.keptWaterG > 0) {
+      const { cooling } = prediction.soak;
+      // Nothing is drained off, so there are no drained nuts to weigh.
+      if (cooling) {
+        const coolS = Math.ceil(cooling.bathH * 60) * 60;
+        steps.push({ id: 'cool', kind: 'cool', nth: null, of: 1, timerS: coolS, attended: false });
+      }
+    } else {
+      steps.push(byHand('drain'));
+      if (whole) steps.push(byHand('weigh-soaked'));
+    }
   }
   if (recipe.peel !== 'leave') steps.push(byHand('peel'));
   const timerS = pressed ? prediction.minutes.blendMin * 60 : prediction.blend.secondsPerLoad;
@@ -88,6 +102,7 @@ export function batchSteps(
   for (let nth = 1; nth <= of; nth++) steps.push(byHand('strain', nth, of));
   if (recipe.strain.washShare > 0) steps.push(byHand('wash'));
   if (of > 1) steps.push(byHand('squeeze'));
+  if (guide > 2 && strainersOf(recipe).length > 1) steps.push(byHand('strain-again'));
   steps.push(byHand('weigh-milk'));
   if (recipe.additions.some((dose) => dose.when === 'after')) steps.push(byHand('finish'));
   steps.push(byHand('bottle'), byHand('label'));

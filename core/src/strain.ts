@@ -27,8 +27,8 @@ export const STRAINERS: Readonly<Record<Strainer, StrainerFigures>> = {
 export const TOOL_LOSS_FIRST_G = 20;
 export const TOOL_LOSS_MORE_G = 5;
 
-/** Wet flax gels: its residue holds this many times the usual. */
-const FLAX_HELD = 3.5;
+/** The residue of a seed that gels, wet flax above all, holds this many times the usual. */
+const GEL_HELD = 3.5;
 const EMAX_SUGARS = 0.97;
 const EMAX_OTHER = 0.5;
 const EMAX_ASH = 0.75;
@@ -59,10 +59,11 @@ export interface StrainInput {
   /** Solids of liquids and additions that pass, and that stay; g. */
   addedPasses: Composition;
   addedStays: Composition;
-  strainer: Strainer;
+  /** What the mix passes, in order; empty when nothing is strained off. */
+  strainers: readonly Strainer[];
   squeeze: Squeeze;
-  /** On the liquid held and on the tool loss: how this kitchen differs; 1 is the usual. */
-  heldFactor: number;
+  /** On the liquid that each strainer's residue holds, and on the tool loss: how this kitchen differs; 1 is the usual. */
+  heldFactors: readonly number[];
   lossFactor: number;
   loads: number;
   /** Fresh water for a second washing of the pulp, g; 0 for none. */
@@ -90,11 +91,19 @@ export interface Strained {
 
 interface Release {
   passed: Composition;
-  finesG: number;
+  fines: Fines;
   residue: Composition;
-  /** Dry residue, flax counted as often as it gels, g. */
+  /** Dry residue, what gels counted as often as it holds, g. */
   holdingG: number;
   /** Calcium goes with the ash. */
+  calciumMg: number;
+}
+
+/** Grains that slip through a strainer with the milk. */
+interface Fines {
+  solids: Composition;
+  /** Their dry mass, what gels counted as often as it holds, g. */
+  holdingG: number;
   calciumMg: number;
 }
 
@@ -107,22 +116,25 @@ function freed(usual: number, factor: number): number {
 function release(nuts: readonly StrainNut[], g: number, pass: number): Release {
   const passed: Composition = { ...EMPTY };
   const residue: Composition = { ...EMPTY };
-  let finesG = 0;
+  const fines: Fines = { solids: { ...EMPTY }, holdingG: 0, calciumMg: 0 };
   let holdingG = 0;
   let calciumMg = 0;
   for (const { ingredient, nut, rupture, proteinFactor, extraction } of nuts) {
     const fg = rupture * g;
     let staysG = 0;
+    let finesG = 0;
     const part = (what: keyof Composition, emax: number): void => {
       const free = freed(emax * fg, extraction);
       const fine = nut[what] * (1 - free) * pass;
       const through = nut[what] * free + fine;
       passed[what] += through;
       residue[what] += nut[what] - through;
+      fines.solids[what] += fine;
       finesG += fine;
       staysG += nut[what] - through;
       if (what === 'ashG' && ingredient.ashPct > 0) {
         calciumMg += (through * ingredient.calciumMgPer100G) / ingredient.ashPct;
+        fines.calciumMg += (fine * ingredient.calciumMgPer100G) / ingredient.ashPct;
       }
     };
     part('proteinG', ingredient.emaxProtein * proteinFactor);
@@ -131,18 +143,23 @@ function release(nuts: readonly StrainNut[], g: number, pass: number): Release {
     part('sugarsG', EMAX_SUGARS);
     part('otherG', EMAX_OTHER);
     part('ashG', EMAX_ASH);
-    holdingG += staysG * (ingredient.key === 'flax' ? FLAX_HELD : 1);
+    const holds = ingredient.gels ? GEL_HELD : 1;
+    holdingG += staysG * holds;
+    fines.holdingG += finesG * holds;
   }
-  return { passed, finesG, residue, holdingG, calciumMg };
+  return { passed, fines, residue, holdingG, calciumMg };
 }
 
-/**
- * Parts a blended mix into milk, pulp and what sticks to the tools. The three masses add up to the mix to
- * rounding. Says nothing about whether there is any milk: `milkG` may come out at or below zero.
- */
-export function strain(input: StrainInput): Strained {
-  const { pass, held: heldBy } = STRAINERS[input.strainer];
-  const held = heldBy[input.squeeze] * input.heldFactor;
+/** What the first strainer gives, and the grains that are still in it. */
+interface Passed {
+  strained: Strained;
+  fines: Fines;
+}
+
+/** Parts the mix at the first strainer, the pulp washed a second time where the cook does so. */
+function firstStrainer(input: StrainInput): Passed {
+  const { pass, held: heldBy } = STRAINERS[input.strainers[0] ?? 'none'];
+  const held = heldBy[input.squeeze] * (input.heldFactors[0] ?? 1);
   let nutWaterG = 0;
   for (const { nut } of input.nuts) nutWaterG += nut.waterG;
   const waterG = nutWaterG + input.addedWaterG;
@@ -163,17 +180,20 @@ export function strain(input: StrainInput): Strained {
   if (input.washWaterG <= 0) {
     const pulp = add(add(first.residue, input.addedStays), heldMix);
     return {
-      milk: firstMilk,
-      milkG: firstMilkG,
-      fromNuts: scale(first.passed, firstShare),
-      calciumMg: first.calciumMg * firstShare,
-      mixShare: firstShare,
-      finesG: first.finesG * firstShare,
-      pulp,
-      pulpG: totalG(pulp),
-      residueG: solidsG(first.residue) + addedStaysG,
-      loss,
-      lossG,
+      fines: scaleFines(first.fines, firstShare),
+      strained: {
+        milk: firstMilk,
+        milkG: firstMilkG,
+        fromNuts: scale(first.passed, firstShare),
+        calciumMg: first.calciumMg * firstShare,
+        mixShare: firstShare,
+        finesG: solidsG(first.fines.solids) * firstShare,
+        pulp,
+        pulpG: totalG(pulp),
+        residueG: solidsG(first.residue) + addedStaysG,
+        loss,
+        lossG,
+      },
     };
   }
 
@@ -191,16 +211,75 @@ export function strain(input: StrainInput): Strained {
   const pulp = add(add(both.residue, input.addedStays), heldMix2);
   const mixShare = firstShare + (heldG / mixG) * share2;
   return {
-    milk,
-    milkG: totalG(milk),
-    fromNuts: add(scale(first.passed, mixShare), scale(drawn, share2)),
-    calciumMg: first.calciumMg * mixShare + (both.calciumMg - first.calciumMg) * share2,
-    mixShare,
-    finesG: first.finesG * mixShare,
-    pulp,
-    pulpG: totalG(pulp),
-    residueG: solidsG(both.residue) + addedStaysG,
-    loss,
-    lossG,
+    fines: scaleFines(first.fines, mixShare),
+    strained: {
+      milk,
+      milkG: totalG(milk),
+      fromNuts: add(scale(first.passed, mixShare), scale(drawn, share2)),
+      calciumMg: first.calciumMg * mixShare + (both.calciumMg - first.calciumMg) * share2,
+      mixShare,
+      finesG: solidsG(first.fines.solids) * mixShare,
+      pulp,
+      pulpG: totalG(pulp),
+      residueG: solidsG(both.residue) + addedStaysG,
+      loss,
+      lossG,
+    },
   };
+}
+
+function scaleFines({ solids, holdingG, calciumMg }: Fines, by: number): Fines {
+  return { solids: scale(solids, by), holdingG: holdingG * by, calciumMg: calciumMg * by };
+}
+
+/**
+ * Strained milk through a further strainer: of the grains that slipped through before, so many as it is finer by are
+ * caught. They join the pulp with the milk that they hold; the tools lose nothing more.
+ */
+function furtherStrainer(
+  { strained, fines }: Passed,
+  passBefore: number,
+  strainer: Strainer,
+  squeeze: Squeeze,
+  heldFactor: number,
+): Passed {
+  const { pass, held } = STRAINERS[strainer];
+  const kept = Math.min(1, pass / passBefore);
+  const caught = scaleFines(fines, 1 - kept);
+  const rest = subtract(strained.milk, caught.solids);
+  const heldShare = (held[squeeze] * heldFactor * caught.holdingG) / totalG(rest);
+  const share = 1 - heldShare;
+  const milk = scale(rest, share);
+  const pulp = add(add(strained.pulp, caught.solids), scale(rest, heldShare));
+  const caughtG = solidsG(caught.solids);
+  return {
+    fines: scaleFines(fines, kept * share),
+    strained: {
+      ...strained,
+      milk,
+      milkG: totalG(milk),
+      fromNuts: scale(subtract(strained.fromNuts, caught.solids), share),
+      calciumMg: (strained.calciumMg - caught.calciumMg) * share,
+      mixShare: strained.mixShare * share,
+      finesG: (strained.finesG - caughtG) * share,
+      pulp,
+      pulpG: totalG(pulp),
+      residueG: strained.residueG + caughtG,
+    },
+  };
+}
+
+/**
+ * Parts a blended mix into milk, pulp and what sticks to the tools, through one strainer or several. The three masses
+ * add up to the mix to rounding. Says nothing about whether there is any milk: `milkG` may come out at or below zero.
+ */
+export function strain(input: StrainInput): Strained {
+  let passed = firstStrainer(input);
+  let { pass } = STRAINERS[input.strainers[0] ?? 'none'];
+  for (let i = 1; i < input.strainers.length && passed.strained.milkG > 0; i++) {
+    const strainer = input.strainers[i] ?? 'none';
+    passed = furtherStrainer(passed, pass, strainer, input.squeeze, input.heldFactors[i] ?? 1);
+    pass = Math.min(pass, STRAINERS[strainer].pass);
+  }
+  return passed.strained;
 }

@@ -51,7 +51,6 @@ type Figures = Record<UnsureFigure, number>;
 function figuresOf(p: Prepared, outcome: Outcome, batchCost: number): Figures {
   const { strained, milkMl, load, run } = outcome;
   const pct = (partG: number): number => (strained.milkG > 0 ? (100 * partG) / strained.milkG : 0);
-  const pressed = p.machine.kind === 'cold-press';
   return {
     soakedG: outcome.soakedMassG,
     milkMl,
@@ -67,10 +66,12 @@ function figuresOf(p: Prepared, outcome: Outcome, batchCost: number): Figures {
       peel: p.recipe.peel,
       loads: load.loads,
       runS: outcome.secondsPerLoad * load.loads,
-      pressed,
+      pressed: p.machine.kind === 'cold-press',
       presses: p.recipe.blend.presses,
       milkMl,
-      strainer: pressed ? 'cold-press' : p.recipe.strain.strainer,
+      strainers: p.strainers,
+      drained: outcome.keptWaterG === 0,
+      cooling: p.cooling,
       stirredIn: p.recipe.additions.some((dose) => dose.when === 'after'),
     }).handsOnMin,
     costPerL: milkMl > 0 ? (1000 * batchCost) / milkMl : 0,

@@ -1,6 +1,7 @@
 import { PRESS_MIN_PER_L } from './blend';
 import type { Peel } from './peel';
 import { PEEL_MIN_PER_100G, ROAST_MIN } from './peel';
+import type { Cooling } from './soak';
 import type { Strainer } from './strain';
 import { STRAINERS } from './strain';
 
@@ -8,6 +9,8 @@ export interface StepMinutes {
   weighMin: number;
   soakMin: number;
   drainMin: number;
+  /** A bowl of hot soak water cools in its bath: nobody has to stand by. */
+  coolMin: number;
   peelMin: number;
   blendMin: number;
   strainMin: number;
@@ -15,7 +18,7 @@ export interface StepMinutes {
   finishMin: number;
   bottleMin: number;
   washUpMin: number;
-  /** Everything but the soak. */
+  /** Everything but the soak and its cooling. */
   handsOnMin: number;
 }
 
@@ -28,7 +31,11 @@ export interface StepSizes {
   pressed: boolean;
   presses: number;
   milkMl: number;
-  strainer: Strainer;
+  /** What the mix passes, in order. */
+  strainers: readonly Strainer[];
+  /** Whether the soak water is poured away. */
+  drained: boolean;
+  cooling: Cooling | null;
   /** Whether anything is stirred into the strained milk. */
   stirredIn: boolean;
 }
@@ -38,13 +45,14 @@ export function stepMinutes(sizes: StepSizes): StepMinutes {
   const litres = sizes.milkMl / 1000;
   const weighMin = 5;
   const soakMin = sizes.soakH * 60;
-  const drainMin = sizes.soakH > 0 ? 4 : 0;
+  const drainMin = sizes.soakH > 0 && sizes.drained ? 4 : 0;
+  const coolMin = (sizes.cooling?.bathH ?? 0) * 60;
   const peelMin =
     (sizes.nutG / 100) * PEEL_MIN_PER_100G[sizes.peel] + (sizes.peel === 'roast' ? ROAST_MIN : 0);
   const blendMin = sizes.pressed
     ? PRESS_MIN_PER_L * litres * sizes.presses
     : 3 * sizes.loads + sizes.runS / 60;
-  const strainMin = STRAINERS[sizes.strainer].minPerL * litres;
+  const strainMin = sizes.strainers.reduce((sum, one) => sum + STRAINERS[one].minPerL, 0) * litres;
   const finishMin = sizes.stirredIn ? 4 : 0;
   const bottleMin = 3;
   const washUpMin = 8;
@@ -53,6 +61,7 @@ export function stepMinutes(sizes: StepSizes): StepMinutes {
     weighMin,
     soakMin,
     drainMin,
+    coolMin,
     peelMin,
     blendMin,
     strainMin,

@@ -179,7 +179,7 @@ describe('the order at the jug', () => {
   test('nuts that were not soaked are not called so', () => {
     const nuts = (recipe: Recipe) => pouringOrder(recipe, made(recipe)).filter((step) => step.do === 'nuts');
     const dry: Recipe = { ...almond, soak: { ...almond.soak, method: 'none', hours: 0 } };
-    expect(nuts(dry)).toEqual([{ do: 'nuts', massG: 143, soaked: false }]);
+    expect(nuts(dry)).toEqual([{ do: 'nuts', massG: 143, soaked: false, withWater: false }]);
     expect(nuts(almond)).toMatchObject([{ soaked: true }]);
   });
 

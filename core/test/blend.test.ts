@@ -1,15 +1,17 @@
 import fc from 'fast-check';
-import type { Heat } from '../src';
+import type { BladeHeat, Heat } from '../src';
 import {
   MACHINES,
   breakingEnergyKjPerKg,
-  endTempC,
   energyForRupture,
   findIngredient,
   iceForLimitG,
+  iceLeftAfterG,
   meanRupture,
   powerAtSpeedW,
   predict,
+  warmingOf,
+  warmthAfterC,
 } from '../src';
 import { workedRecipe } from './recipes';
 
@@ -55,43 +57,82 @@ describe('warmth', () => {
     nutAsBoughtG: 100,
     uptakeG: 50,
     nutTempC: 20,
+    keptWaterG: 0,
+    keptWaterTempC: 20,
     liquidG: 1000,
     liquidTempC: 15,
     iceG: 0,
     addedWaterG: 0,
     addedSolidsG: 0,
-    energyKj: 0,
   };
+  const blades: BladeHeat = { powerW: 700, lossWPerK: 4, roomTempC: 20 };
+  const nutKj = 0.1 * 1.9 + 0.05 * 4.18;
 
-  test('without blending the mix ends between its parts', () => {
-    const end = endTempC(heat);
-    const nutKj = 0.1 * 1.9 + 0.05 * 4.18;
-    expect(end).toBeCloseTo((nutKj * 20 + 4.18 * 15) / (nutKj + 4.18), 9);
+  test('before the blades start the mix lies between its parts', () => {
+    expect(warmingOf(heat, blades).startC).toBeCloseTo((nutKj * 20 + 4.18 * 15) / (nutKj + 4.18), 9);
+    const kept = warmingOf({ ...heat, keptWaterG: 300, keptWaterTempC: 30, liquidG: 700 }, blades);
+    expect(kept.startC).toBeCloseTo((nutKj * 20 + 0.3 * 4.18 * 30 + 0.7 * 4.18 * 15) / (nutKj + 4.18), 9);
   });
 
-  test('blade energy all turns into heat', () => {
-    const capacity = 0.1 * 1.9 + 0.05 * 4.18 + 4.18;
-    expect(endTempC({ ...heat, energyKj: 50 }) - endTempC(heat)).toBeCloseTo(50 / capacity, 9);
+  test('without losses all blade energy becomes heat; with them it tends to a level', () => {
+    const capacity = nutKj + 4.18;
+    const closed = warmingOf(heat, { ...blades, lossWPerK: 0 });
+    expect(warmthAfterC(closed, 60) - warmthAfterC(closed, 0)).toBeCloseTo(42 / capacity, 9);
+    const cup = warmingOf(heat, { powerW: 100, lossWPerK: 2, roomTempC: 20 });
+    expect(warmthAfterC(cup, 1e6)).toBeCloseTo(70, 6);
+  });
+
+  test('the balance is the solution of C·dT/dt = P - U·(T - room), by small steps', () => {
+    const warming = warmingOf(heat, blades);
+    let tempC = warming.startC;
+    for (let i = 0; i < 300_000; i++) {
+      tempC += ((700 - 4 * (tempC - 20)) / (1000 * warming.capacityKjPerK)) * 0.001;
+    }
+    expect(warmthAfterC(warming, 300)).toBeCloseTo(tempC, 2);
+  });
+
+  test('it never gets above 95 °C', () => {
+    expect(warmthAfterC(warmingOf(heat, blades), 1800)).toBe(95);
   });
 
   test('the ice found keeps the end at the limit, and none is asked for when none is needed', () => {
+    const seen = { none: 0, some: 0, never: 0 };
     fc.assert(
-      fc.property(double(0, 200), double(5, 40), (energyKj, limitC) => {
-        const hot = { ...heat, energyKj };
-        const iceG = iceForLimitG(hot, limitC);
-        if (iceG === null) {
-          expect(endTempC({ ...hot, liquidG: 0, iceG: 1000 })).toBeGreaterThan(limitC);
-        } else if (iceG === 0) {
-          expect(endTempC(hot)).toBeLessThanOrEqual(limitC);
-        } else {
-          expect(endTempC({ ...hot, liquidG: 1000 - iceG, iceG })).toBeCloseTo(limitC, 4);
-        }
-      }),
+      fc.property(
+        double(0, 900),
+        double(5, 40),
+        fc.constantFrom(0, 2, 4, 6),
+        (seconds, limitC, lossWPerK) => {
+          const there = { ...blades, lossWPerK };
+          const iceG = iceForLimitG(heat, there, seconds, limitC);
+          const ending = (g: number) =>
+            warmthAfterC(warmingOf({ ...heat, liquidG: 1000 - g, iceG: g }, there), seconds);
+          if (iceG === null) {
+            seen.never++;
+            expect(ending(1000)).toBeGreaterThan(limitC);
+          } else if (iceG === 0) {
+            seen.none++;
+            expect(ending(0)).toBeLessThanOrEqual(limitC);
+          } else {
+            seen.some++;
+            expect(ending(iceG)).toBeCloseTo(limitC, 4);
+          }
+        },
+      ),
+      { numRuns: 400 },
     );
+    for (const times of Object.values(seen)) expect(times).toBeGreaterThan(10);
   });
 
-  test('ice left over holds the mix at zero', () => {
-    expect(endTempC({ ...heat, liquidG: 100, iceG: 900 })).toBe(0);
+  test('ice left over holds the mix at zero, and is told', () => {
+    const icy = warmingOf({ ...heat, liquidG: 100, iceG: 900 }, blades);
+    expect(icy.startC).toBe(0);
+    expect(icy.iceLeftG).toBeGreaterThan(800);
+    // 700 W and 80 W out of the room melt 140 g in a minute.
+    expect(icy.iceLeftG - iceLeftAfterG(icy, 60)).toBeCloseTo((780 * 60) / 334, 9);
+    expect(warmthAfterC(icy, 60)).toBe(0);
+    expect(iceLeftAfterG(icy, 600)).toBe(0);
+    expect(warmthAfterC(icy, 600)).toBeGreaterThan(0);
   });
 });
 
@@ -105,8 +146,13 @@ describe('schools of blending', () => {
   };
 
   test('thick first needs less time and keeps the rest to rinse with', () => {
-    const atOnce = made(held);
-    const thick = made({ ...held, blend: { ...held.blend, waterOrder: 'thick-first' } });
+    // A jug of modest power, so that neither way ends at the least seconds.
+    const jug = {
+      ...held,
+      blend: { ...held.blend, machine: 'standard-jug' as const, fillLineMl: 900, powerW: 150 },
+    };
+    const atOnce = made(jug);
+    const thick = made({ ...jug, blend: { ...jug.blend, waterOrder: 'thick-first' } });
     expect(thick.blend.secondsPerLoad).toBeLessThan(atOnce.blend.secondsPerLoad);
     expect(thick.blend.rinseLiquidMl + thick.blend.loadLiquidMl * thick.blend.loads).toBeCloseTo(
       atOnce.liquidMl,
@@ -120,7 +166,11 @@ describe('schools of blending', () => {
   });
 
   test('a cold press does not warm the milk and breaks more on a second pass', () => {
-    const press = { ...held, blend: { ...held.blend, machine: 'cold-press' as const } };
+    const press = {
+      ...held,
+      blend: { ...held.blend, machine: 'cold-press' as const },
+      strain: { ...held.strain, strainer: 'none' as const },
+    };
     const once = made(press);
     const twice = made({ ...press, blend: { ...press.blend, presses: 2 } });
     expect(once.blend).toMatchObject({ loads: 1, secondsPerLoad: 0, energyKjPerKg: 0, rupture: 0.85 });

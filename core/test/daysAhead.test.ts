@@ -1,8 +1,13 @@
-import type { BatchEvent, PlanKitchen, Recipe } from '../src';
+import fc from 'fast-check';
+import type { BatchEvent, PackFigures, PlanKitchen, Recipe } from '../src';
 import {
+  ALLERGENS,
   GUIDE,
+  NUT_TABLE,
   batchState,
   dailyWindows,
+  findIngredient,
+  ingredientFromPack,
   planJob,
   planKitchen,
   plainRecipe,
@@ -23,6 +28,24 @@ const DAYS = {
   quietFrom: '21:00',
   quietTo: '07:30',
   bowls: [{ volumeMl: 1500, count: 2 }],
+};
+const PACK: PackFigures = {
+  key: 'own-one',
+  name: 'One',
+  kind: 'nut',
+  allergens: ['tree nut'],
+  byRegion: false,
+  gels: false,
+  seleniumUgPerG: null,
+  rawLimitGPerServing: null,
+  fatPct: 60,
+  carbPct: 8,
+  carbIncludesFibre: true,
+  proteinPct: 11,
+  sugarsPct: null,
+  fibrePct: null,
+  kcalPer100G: null,
+  cupG: null,
 };
 const ALMOND = plainRecipe('Almond', 'almond', 6.6, 10);
 
@@ -172,11 +195,34 @@ describe('when the night was missed', () => {
     expect(later?.glassMs).toBe(later?.placed.readyMs);
   });
 
-  test('nobody is offered what they keep off', () => {
-    const kept = ['tree nut'];
-    const found = waysStillOpen({ id: 'a', glassMs, fresh: false }, ALMOND, AROUND, [], kitchen, kept);
-    const other = found.find(({ kind }) => kind === 'needs-no-soak');
-    expect(other?.prediction.allergens).not.toContain('tree nut');
+  test('nothing that is offered, on any way, holds what a drinker avoids', () => {
+    const avoiding = fc.subarray([...ALLERGENS], { minLength: 1 });
+    const nut = fc.constantFrom(...NUT_TABLE.map(({ key }) => key));
+    let offered = 0;
+    fc.assert(
+      fc.property(nut, avoiding, (ingredient, avoided) => {
+        const recipe = { ...ALMOND, nuts: [{ ingredient, form: 'whole' as const, share: 1 }] };
+        const found = waysStillOpen({ id: 'a', glassMs, fresh: false }, recipe, AROUND, [], kitchen, avoided);
+        for (const offer of found) {
+          offered++;
+          const holds = offer.recipe.nuts.flatMap(
+            (one) => findIngredient(one.ingredient, [])?.allergens ?? [],
+          );
+          expect(holds.filter((one) => avoided.includes(one))).toEqual([]);
+        }
+      }),
+      { numRuns: 60 },
+    );
+    // The law says something only where there is something to say it of.
+    expect(offered).toBeGreaterThan(20);
+  });
+
+  test('a nut of the cook’s own gets the hot soak as a way out, too', () => {
+    const own = ingredientFromPack({ ...PACK, key: 'own-pili', name: 'Pili nut' });
+    if (!own.ok) throw new Error(own.refusal.code);
+    const recipe = { ...ALMOND, nuts: [{ ingredient: 'own-pili', form: 'whole' as const, share: 1 }] };
+    const found = waysStillOpen({ id: 'a', glassMs, fresh: false }, recipe, AROUND, [own.value], kitchen);
+    expect(found.map(({ kind }) => kind)).toContain('hot-soak');
   });
 });
 
@@ -194,6 +240,7 @@ describe('what is under way', () => {
     around: AROUND,
     budgetH: 96,
     guide: GUIDE,
+    ingredients: [],
   };
   const soaking: BatchEvent[] = [
     plan,

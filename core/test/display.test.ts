@@ -114,13 +114,16 @@ test('minutes follow the usual pace', () => {
     pressed: false,
     presses: 1,
     milkMl: 1000,
-    strainer: 'fine-bag' as const,
+    strainers: ['fine-bag'] as const,
+    drained: true,
+    cooling: null,
     stirredIn: false,
   };
   expect(stepMinutes(sizes)).toEqual({
     weighMin: 5,
     soakMin: 480,
     drainMin: 4,
+    coolMin: 0,
     peelMin: 10,
     blendMin: 8,
     strainMin: 3,
@@ -129,7 +132,7 @@ test('minutes follow the usual pace', () => {
     washUpMin: 8,
     handsOnMin: 41,
   });
-  expect(stepMinutes({ ...sizes, strainer: 'fine-sieve' }).strainMin).toBe(6);
+  expect(stepMinutes({ ...sizes, strainers: ['fine-sieve'] }).strainMin).toBe(6);
   expect(stepMinutes({ ...sizes, peel: 'roast' }).peelMin).toBe(21);
   expect(stepMinutes({ ...sizes, soakH: 0 }).drainMin).toBe(0);
   expect(stepMinutes({ ...sizes, stirredIn: true }).handsOnMin).toBe(45);

@@ -1,12 +1,21 @@
 import fc from 'fast-check';
 import type { JarSpell, JarTerms } from '../src';
-import { budgetOf, keeping } from '../src';
+import { budgetOf, keeping, keepingCosts } from '../src';
 
 const H = 3_600_000;
 const T0 = Date.UTC(2031, 2, 10, 9);
 
 /** Milk bottled as cold as its fridge, straight after blending, from scalded gear. */
-const terms: JarTerms = { milkTempC: 4, budgetH: 96, scalded: true, fruit: false, spentH: 0, outSinceMs: T0 };
+const terms: JarTerms = {
+  milkTempC: 4,
+  volumeMl: 1000,
+  budgetH: 96,
+  scalded: true,
+  fruit: false,
+  spentH: 0,
+  blendedAtMs: T0,
+  roomTempC: 20,
+};
 const fridge = (tempC: number, fromMs = T0): JarSpell => ({ fromMs, place: 'fridge', tempC });
 
 const hoursOf = (ms: number): number => (ms - T0) / H;
@@ -75,12 +84,81 @@ describe('what shortens it', () => {
     expect(budgetOf({ ...terms, budgetH: 72 })).toBe(72);
   });
 
-  test('milk that goes in warm spends hours on cooling down', () => {
-    const warm = keeping({ ...terms, milkTempC: 25 }, [fridge(4)], T0);
-    // ∫ ((T + 1.5) / 5.5)² dt for T falling from 25 to 4 °C with a time constant of 2.5 h, less the same at 4 °C.
-    const a = 21 / 5.5;
-    const lostH = 2 * a * 2.5 + (a * a * 2.5) / 2;
-    expect(hoursOf(warm.discardAtMs)).toBeCloseTo(96 - lostH, 1);
+  test.each([
+    [20, 57.6, 96, 25.1],
+    [25, 45.4, 83.8, 37.3],
+    [30, 31.1, 69.5, 51.6],
+  ])('a litre bottled at %s °C into 4 °C', (milkTempC, bestH, discardH, coolingH) => {
+    const warm = { ...terms, milkTempC };
+    const kept = keeping(warm, [fridge(4)], T0);
+    expect(hoursOf(kept.bestBeforeMs)).toBeCloseTo(bestH, 1);
+    expect(hoursOf(kept.discardAtMs)).toBeCloseTo(discardH, 1);
+    const costs = keepingCosts(warm, [fridge(4)], kept);
+    expect(costs.coolingH + costs.freeCoolingH).toBeCloseTo(coolingH, 1);
+    expect(costs.freeCoolingH).toBeCloseTo(25.1, 9);
+  });
+
+  test('neither colder nor smaller earns: only what cooling costs is free', () => {
+    const cool = { ...terms, milkTempC: 12 };
+    expect(hoursOf(keeping(cool, [fridge(4)], T0).discardAtMs)).toBeCloseTo(96, 1);
+    expect(hoursOf(keeping({ ...cool, volumeMl: 250 }, [fridge(4)], T0).discardAtMs)).toBeCloseTo(96, 1);
+  });
+
+  test('a small jar cools sooner, a big one later', () => {
+    const at = (volumeMl: number): number =>
+      hoursOf(keeping({ ...terms, milkTempC: 30, volumeMl }, [fridge(4)], T0).discardAtMs);
+    expect(at(250)).toBeGreaterThan(at(1000) + 10);
+    expect(at(2000)).toBeLessThan(at(1000) - 5);
+    // The cost of cooling is in step with the time constant, the cube root of the volume.
+    expect(96 + 25.1 - at(1000 / 8)).toBeCloseTo((96 + 25.1 - at(1000)) / 2, 1);
+  });
+
+  test('the usual cooling is free once: not after an evening on the table', () => {
+    const spells: JarSpell[] = [
+      fridge(4),
+      { fromMs: T0 + 20 * H, place: 'out', tempC: 20 },
+      fridge(4, T0 + 21.5 * H),
+    ];
+    const kept = keeping({ ...terms, milkTempC: 20 }, spells, T0);
+    const costs = keepingCosts({ ...terms, milkTempC: 20 }, spells, kept);
+    expect(costs.timeOutH).toBeGreaterThan(5);
+    expect(costs.freeCoolingH).toBeCloseTo(25.1, 1);
+    expect(hoursOf(kept.discardAtMs)).toBeCloseTo(96 - costs.timeOutH, 1);
+  });
+
+  test('past half an hour on the bench each hour counts at the milk’s own warmth', () => {
+    const from = T0 - 1.5 * H;
+    const slow = { ...terms, milkTempC: 20, blendedAtMs: from };
+    const kept = keeping(slow, [fridge(4)], T0);
+    const rate = (21.5 / 5.5) ** 2;
+    expect(keepingCosts(slow, [fridge(4)], kept).standingH).toBeCloseTo(rate, 9);
+    expect(hoursOf(kept.discardAtMs)).toBeCloseTo(96 - rate, 1);
+    const usual = { ...slow, blendedAtMs: T0 - 0.5 * H };
+    expect(keepingCosts(usual, [fridge(4)], kept).standingH).toBe(0);
+  });
+
+  test('what each thing cost adds up to the budget', () => {
+    const temp = fc.double({ min: 1, max: 9, noNaN: true });
+    const warm = fc.double({ min: 4, max: 35, noNaN: true });
+    const hour = fc.double({ min: 0, max: 1, noNaN: true });
+    let budgets = 0;
+    fc.assert(
+      fc.property(temp, temp, warm, hour, fc.boolean(), (a, b, milkTempC, outH, scalded) => {
+        const spells: JarSpell[] = [
+          fridge(a),
+          { fromMs: T0 + 9 * H, place: 'out', tempC: 22 },
+          fridge(b, T0 + (9 + outH) * H),
+        ];
+        const one = { ...terms, milkTempC, scalded, fruit: true };
+        const kept = keeping(one, spells, T0);
+        if (kept.because !== 'budget') return;
+        budgets++;
+        const { freeCoolingH: _free, ...charged } = keepingCosts(one, spells, kept);
+        const lost = Object.values(charged).reduce((sum, h) => sum + h, 0);
+        expect(hoursOf(kept.discardAtMs) + lost).toBeCloseTo(96, 4);
+      }),
+    );
+    expect(budgets).toBeGreaterThan(50);
   });
 
   test('a soak too long on the counter is counted from the start', () => {
@@ -97,7 +175,7 @@ describe('what shortens it', () => {
 
 describe('the two-hour rule', () => {
   test('three hours between blending and the fridge: discard, whatever the budget', () => {
-    const late = keeping({ ...terms, outSinceMs: T0 - 3 * H }, [fridge(4)], T0);
+    const late = keeping({ ...terms, blendedAtMs: T0 - 3 * H }, [fridge(4)], T0);
     expect(late.because).toBe('out-of-fridge');
     expect(late.state).toBe('discard');
     expect(hoursOf(late.discardAtMs)).toBeCloseTo(-1, 6);
@@ -143,6 +221,16 @@ describe('the two-hour rule', () => {
   });
 });
 
+test('on a hot bench the two hours are one, also before bottling', () => {
+  const hot = { ...terms, roomTempC: 34, blendedAtMs: T0 - 1.2 * H };
+  expect(keeping(hot, [fridge(4)], T0)).toMatchObject({ because: 'out-of-fridge', state: 'discard' });
+  expect(keeping({ ...hot, roomTempC: 20 }, [fridge(4)], T0).because).toBe('budget');
+});
+
+test('two days are a choice, and end sooner', () => {
+  expect(hoursOf(keeping({ ...terms, budgetH: 48 }, [fridge(4)], T0).discardAtMs)).toBeCloseTo(48, 4);
+});
+
 describe('the freezer', () => {
   const frozen: JarSpell[] = [fridge(4), { fromMs: T0 + 10 * H, place: 'freezer', tempC: -18 }];
 
@@ -152,6 +240,16 @@ describe('the freezer', () => {
     expect(kept.because).toBe('frozen');
     expect(hoursOf(kept.discardAtMs)).toBeCloseTo(10 + 60 * 24, 6);
     expect(kept.state).toBe('good');
+  });
+
+  test('its 60 days still hold after thawing: later than that is the sink', () => {
+    const at = (days: number) => {
+      const thawedMs = T0 + (10 + days * 24) * H;
+      return keeping(terms, [...frozen, fridge(4, thawedMs)], thawedMs);
+    };
+    expect(at(59)).toMatchObject({ because: 'thawed', state: 'good' });
+    expect(at(61)).toMatchObject({ because: 'frozen', state: 'discard' });
+    expect(hoursOf(at(200).discardAtMs)).toBeCloseTo(10 + 60 * 24, 6);
   });
 
   test('thawed, two days are left, or the budget when that is less', () => {

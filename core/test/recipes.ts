@@ -31,7 +31,7 @@ export function workedRecipe(ingredient: string, massG: number, cups: number, so
       iceShare: 0,
       warmthLimitC: 35,
     },
-    strain: { strainer: 'fine-bag', strainerName: null, squeeze: 'firm', washShare: 0 },
+    strain: { strainer: 'fine-bag', strainerName: null, squeeze: 'firm', washShare: 0, second: null },
     otherLiquid: null,
     additions: [],
     drinkers: [],
@@ -41,14 +41,20 @@ export function workedRecipe(ingredient: string, massG: number, cups: number, so
 const double = (range: { min: number; max: number }) =>
   fc.double({ min: range.min, max: range.max, noNaN: true, noDefaultInfinity: true });
 
-const anyDose = fc.record({
-  addition: fc.constantFrom(...ADDITION_TABLE.filter((row) => row.kind !== 'liquid').map((row) => row.key)),
-  when: fc.constantFrom('before' as const, 'after' as const),
-  gPerL: double({ min: 0.01, max: 60 }),
-});
+const anyDose = fc
+  .record({
+    row: fc.constantFrom(...ADDITION_TABLE.filter((row) => row.kind !== 'liquid')),
+    when: fc.constantFrom('before' as const, 'after' as const),
+    gPerL: double({ min: 0.01, max: 60 }),
+  })
+  // Twice the same stays below what is refused.
+  .map(({ row, when, gPerL }) => ({
+    addition: row.key,
+    when,
+    gPerL: Math.min(gPerL, row.capGPerL ?? gPerL),
+  }));
 
-/** Any recipe that the schema of the open form lets through, sensible or not. */
-export const anyRecipe: fc.Arbitrary<Recipe> = fc.record({
+const anyRecipeAtAll: fc.Arbitrary<Recipe> = fc.record({
   name: fc.constant('Anything'),
   nuts: fc.array(
     fc.record({
@@ -98,12 +104,37 @@ export const anyRecipe: fc.Arbitrary<Recipe> = fc.record({
     squeeze: fc.constantFrom('light' as const, 'firm' as const, 'hard' as const),
     washShare: double(LIMITS.washShare),
     strainerName: fc.constant(null),
+    second: fc.option(
+      fc.record({
+        strainer: fc.constantFrom(
+          'fine-bag' as const,
+          'muslin' as const,
+          'fine-sieve' as const,
+          'cold-press' as const,
+        ),
+        strainerName: fc.constant(null),
+      }),
+    ),
   }),
   otherLiquid: fc.option(
     fc.record({ liquid: fc.constant('coconut_water'), share: double(LIMITS.otherLiquidShare) }),
   ),
   additions: fc.array(anyDose, { maxLength: 3 }),
   drinkers: fc.constant([]),
+});
+
+/**
+ * Any recipe that the schema of the open form lets through, sensible or not, but for what is refused out of hand: peeled
+ * flour, and a strainer after none or after a press with one already.
+ */
+export const anyRecipe: fc.Arbitrary<Recipe> = anyRecipeAtAll.map((recipe) => {
+  const { strain, blend, nuts } = recipe;
+  const third = blend.machine === 'cold-press' && strain.strainer !== 'cold-press';
+  return {
+    ...recipe,
+    peel: nuts.some((nut) => nut.form === 'ground') ? 'leave' : recipe.peel,
+    strain: { ...strain, second: strain.strainer === 'none' || third ? null : strain.second },
+  };
 });
 
 /** Recipes a cook might really make: from nuts, one pouring, moderate ratios. */

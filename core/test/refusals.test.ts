@@ -158,8 +158,8 @@ describe('cautions', () => {
   test.each<[string, Recipe, string]>([
     ['a short soak', soak({ hours: 1 }), 'below-soak-minimum'],
     [
-      'walnuts 20 h in the fridge',
-      { ...nuts({ ingredient: 'walnut' }), soak: { ...base.soak, method: 'fridge', hours: 20 } },
+      'walnuts 30 h in the fridge',
+      { ...nuts({ ingredient: 'walnut' }), soak: { ...base.soak, method: 'fridge', hours: 30 } },
       'past-soak-maximum',
     ],
     ['ten hours on the counter', soak({ hours: 10 }), 'counter-soak-long'],
@@ -174,8 +174,8 @@ describe('cautions', () => {
       { ...base, strain: { ...base.strain, strainer: 'none' } },
       'gritty-unstrained',
     ],
-    ['Brazil nuts alone', nuts({ ingredient: 'brazil' }), 'brazil-accent'],
-    ['flax', nuts({ ingredient: 'flax' }), 'flax-raw'],
+    ['Brazil nuts alone', nuts({ ingredient: 'brazil' }), 'selenium-accent'],
+    ['flax', nuts({ ingredient: 'flax' }), 'raw-limit'],
     [
       'flour soaked in its own water',
       { ...nuts({ form: 'ground' }), soak: { ...base.soak, hours: 1 } },

@@ -28,7 +28,7 @@ const RECIPES: readonly [string, Recipe][] = [
         { ingredient: 'hazelnut', form: 'chopped', share: 1 },
       ],
       additions: [{ addition: 'date_medjool', when: 'before', gPerL: 40 }],
-      strain: { strainer: 'muslin', strainerName: null, squeeze: 'hard', washShare: 0.25 },
+      strain: { strainer: 'muslin', strainerName: null, squeeze: 'hard', washShare: 0.25, second: null },
     },
   ],
   [

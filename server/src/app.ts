@@ -6,7 +6,14 @@ import { z } from 'zod';
 import { listBatches, recordEvents, startBatch, viewBatch } from './batches';
 import type { Db } from './database';
 import { localHostOnly, ownWritesOnly } from './guard';
-import { addIngredient, listOwnIngredients, viewOwnIngredient } from './ingredients';
+import {
+  addIngredient,
+  changeIngredient,
+  checkBrought,
+  listOwnIngredients,
+  viewOwnIngredient,
+} from './ingredients';
+import { listUnreadable, putAside } from './unreadableRows';
 import { changeKitchen, viewKitchen } from './kitchens';
 import { serve, serveCreation } from './mount';
 import { calendarOf } from './calendar';
@@ -37,16 +44,24 @@ export function createApp(db: Db, siteDir: string): Express {
     make: (tx, { body, now }) => addIngredient(tx, body, now),
     show: (from, key) => viewOwnIngredient(from, key),
   });
+  serve(app, ROUTES.changeIngredient, async ({ params, body, now }) => ({
+    ingredients: await changeIngredient(db, params.key, body, now),
+  }));
+  serve(app, ROUTES.unreadable, async () => ({ unreadable: await listUnreadable(db) }));
+  serve(app, ROUTES.setAside, async ({ params, body, now }) => {
+    await putAside(db, params, body.aside, now);
+    return { unreadable: await listUnreadable(db) };
+  });
   serve(app, ROUTES.predict, async ({ body, now }) => {
     const kitchen = await viewKitchen(db, now);
-    const own = [...body.ownIngredients, ...(await listOwnIngredients(db))];
+    const own = [...checkBrought(body.ownIngredients), ...(await listOwnIngredients(db))];
     const predicted = predict(body.recipe, body.surroundings ?? kitchen, own);
     if (!predicted.ok) throw notComputable(predicted.refusal, ['recipe']);
     return predicted.value;
   });
   serve(app, ROUTES.sureness, async ({ body, now }) => {
     const kitchen = await viewKitchen(db, now);
-    const own = [...body.ownIngredients, ...(await listOwnIngredients(db))];
+    const own = [...checkBrought(body.ownIngredients), ...(await listOwnIngredients(db))];
     const around = body.surroundings ?? kitchen;
     const sure = await surenessOf({ recipe: body.recipe, around, own, prices: kitchen.profile });
     if (!sure.ok) throw notComputable(sure.refusal, ['recipe']);

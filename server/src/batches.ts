@@ -1,18 +1,20 @@
 import { randomUUID } from 'node:crypto';
 import type { Batch, BatchList } from '@humble-churn/contract';
-import { StoredHappeningSchema, coreEvent, eventRefusalWords } from '@humble-churn/contract';
+import { PlannedSchema, StoredHappeningSchema, coreEvent, eventRefusalWords } from '@humble-churn/contract';
 import type {
   BatchEvent,
   BatchHappening,
   BatchState,
   FridgeReading,
+  Guide,
   OwnIngredient,
   Recipe,
 } from '@humble-churn/core';
 import { batchState, eventRefusal, opening } from '@humble-churn/core';
-import { and, asc, desc, eq, inArray, lt } from 'drizzle-orm';
+import type { SQL } from 'drizzle-orm';
+import { and, asc, desc, eq, inArray, lt, or } from 'drizzle-orm';
 import type { Db } from './database';
-import { listOwnIngredients } from './ingredients';
+import { checkBrought, listOwnIngredients } from './ingredients';
 import { fridgeLog, kitchenSettings } from './kitchens';
 import { ProblemError, notComputable } from './problemError';
 import { surenessOf } from './surenessThread';
@@ -20,6 +22,7 @@ import { batchEvents, batches } from './tables';
 
 type BatchRow = typeof batches.$inferSelect;
 
+/** Batches with their logs; those that cannot be read are left out, and reported in the kitchen. */
 async function withEvents(db: Db, rows: readonly BatchRow[], now: Date): Promise<Batch[]> {
   if (rows.length === 0) return [];
   const ids = rows.map((row) => row.id);
@@ -29,26 +32,39 @@ async function withEvents(db: Db, rows: readonly BatchRow[], now: Date): Promise
     .where(inArray(batchEvents.batchId, ids))
     .orderBy(asc(batchEvents.seq));
   const serverTime = now.toISOString();
-  return rows.map((row) => ({
-    id: row.id,
-    timeZone: row.timeZone,
-    serverTime,
-    events: events
-      .filter((event) => event.batchId === row.id)
-      .map((event) => ({
-        id: event.id,
-        at: event.at.toISOString(),
-        timeZone: event.timeZone,
-        what: StoredHappeningSchema.parse(event.what),
-      })),
-  }));
+  return rows.flatMap((row) => {
+    const told: Batch['events'] = [];
+    for (const event of events) {
+      if (event.batchId !== row.id) continue;
+      const what = StoredHappeningSchema.safeParse(event.what);
+      // A log with a line that cannot be read says nothing that could be relied on.
+      if (!what.success) return [];
+      const { id, timeZone } = event;
+      told.push({ id, at: event.at.toISOString(), timeZone, what: what.data });
+    }
+    return told.length === 0 ? [] : [{ id: row.id, timeZone: row.timeZone, serverTime, events: told }];
+  });
 }
 
 export async function viewBatch(db: Db, batchId: string, now: Date): Promise<Batch> {
   const rows = await db.select().from(batches).where(eq(batches.id, batchId));
   const [batch] = await withEvents(db, rows, now);
+  if (!batch && rows.length > 0) {
+    throw new ProblemError(
+      'not-found',
+      'The record of this batch cannot be read. Kitchen says what is wrong with it.',
+    );
+  }
   if (!batch) throw new ProblemError('not-found', 'There is no such batch in this kitchen.');
   return batch;
+}
+
+/** Batches behind a place in the list: of those made at the same moment the ones with a smaller id. */
+function olderThan(cursor: string): SQL | undefined {
+  const [at = '', id] = cursor.split('_');
+  const earlier = lt(batches.createdAt, new Date(at));
+  if (id === undefined) return earlier;
+  return or(earlier, and(eq(batches.createdAt, new Date(at)), lt(batches.id, id)));
 }
 
 export async function listBatches(
@@ -56,7 +72,7 @@ export async function listBatches(
   query: { scope: 'active' | 'all'; limit: number; before?: string | undefined },
   now: Date,
 ): Promise<BatchList> {
-  const older = query.before === undefined ? undefined : lt(batches.createdAt, new Date(query.before));
+  const older = query.before === undefined ? undefined : olderThan(query.before);
   const wanted = query.scope === 'active' ? and(eq(batches.active, true), older) : older;
   const rows = await db
     .select()
@@ -68,7 +84,7 @@ export async function listBatches(
   const last = page[page.length - 1];
   return {
     batches: await withEvents(db, page, now),
-    nextBefore: rows.length > query.limit && last ? last.createdAt.toISOString() : null,
+    nextBefore: rows.length > query.limit && last ? `${last.createdAt.toISOString()}_${last.id}` : null,
     serverTime: now.toISOString(),
   };
 }
@@ -76,8 +92,9 @@ export async function listBatches(
 interface Start {
   recipe: Recipe;
   ownIngredients: readonly OwnIngredient[];
-  /** The device's own id for it. */
+  /** The device's own id for it, and the steps it began it with. */
   batchId?: string | undefined;
+  guide?: Guide | undefined;
 }
 
 /**
@@ -86,12 +103,12 @@ interface Start {
  */
 export async function startBatch(
   db: Db,
-  { recipe, ownIngredients, batchId }: Start,
+  { recipe, ownIngredients, batchId, guide }: Start,
   at: Date,
 ): Promise<string> {
   const kitchen = await kitchenSettings(db);
-  const own = [...(await listOwnIngredients(db)), ...ownIngredients];
-  const plain = opening(recipe, kitchen, own);
+  const own = [...(await listOwnIngredients(db)), ...checkBrought(ownIngredients)];
+  const plain = opening(recipe, kitchen, own, guide);
   if (!plain.ok) throw notComputable(plain.refusal, ['recipe']);
   const what = plain.value;
   const sure = await surenessOf({ recipe, around: what.around, own, prices: kitchen.profile });
@@ -110,7 +127,7 @@ export async function startBatch(
     batchId: id,
     at,
     timeZone,
-    what: { ...what, sureness: sure.ok ? sure.value : null },
+    what: PlannedSchema.parse({ ...what, sureness: sure.ok ? sure.value : null }),
   });
   return id;
 }
@@ -155,7 +172,8 @@ export async function appendEvents(
     const refusal = eventRefusal(state, what, readings, atMs);
     if (refusal) throw new ProblemError('conflict', eventRefusalWords(refusal), { reason: refusal });
     const id = ids?.[i] ?? randomUUID();
-    await db.insert(batchEvents).values({ id, batchId, at: new Date(atMs), timeZone, what });
+    const kept = StoredHappeningSchema.parse(what);
+    await db.insert(batchEvents).values({ id, batchId, at: new Date(atMs), timeZone, what: kept });
     events = [...events, { ...what, id, atMs }];
   }
   const after = batchState(events);

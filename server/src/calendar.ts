@@ -1,6 +1,6 @@
 import type { Plan } from '@humble-churn/contract';
-import { visitWords } from '@humble-churn/contract';
-import type { Placed, Visit } from '@humble-churn/core';
+import { allergenWords, visitWords } from '@humble-churn/contract';
+import type { AllergenFacts, Placed, Visit } from '@humble-churn/core';
 import { visits } from '@humble-churn/core';
 import ICAL from 'ical.js';
 
@@ -13,12 +13,15 @@ const WARN_MIN = 10;
 
 export interface ToldPlan {
   plan: Plan;
+  /** What is in it, told in every event: a calendar is read by whoever drinks. */
+  allergens: AllergenFacts;
   placed: Placed;
 }
 
 function eventWords({ key, kinds }: Visit, { recipe, soakedAlready }: Plan): { name: string; what: string } {
   const what = `${visitWords(kinds)}.`;
   if (kinds.includes('blend')) return { name: `Make ${recipe.name}`, what: `${what} Then into the fridge.` };
+  if (kinds.includes('cool')) return { name: `Cool the bowl: ${recipe.name}`, what };
   if (key === 'drain') return { name: `Drain the nuts: ${recipe.name}`, what };
   const soaks = recipe.soak.method !== 'none' && !soakedAlready;
   return soaks
@@ -65,7 +68,7 @@ export function calendarOf(told: readonly ToldPlan[]): string {
       event.addPropertyWithValue('dtstart', utc(fromMs));
       event.addPropertyWithValue('dtend', utc(toMs));
       event.addPropertyWithValue('summary', name);
-      event.addPropertyWithValue('description', what);
+      event.addPropertyWithValue('description', `${what} Contains: ${allergenWords(one.allergens)}.`);
       event.addPropertyWithValue('status', cancelled ? 'CANCELLED' : 'CONFIRMED');
       event.addPropertyWithValue('transp', 'OPAQUE');
       const alarm = new ICAL.Component('valarm');

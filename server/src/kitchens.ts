@@ -1,14 +1,20 @@
 import type { Kitchen, KitchenPatch, KitchenSettings } from '@humble-churn/contract';
-import { KitchenProfileSchema, KitchenSettingsSchema, toInstant } from '@humble-churn/contract';
+import {
+  KitchenProfileSchema,
+  KitchenSettingsSchema,
+  StoredKitchenSchema,
+  toInstant,
+} from '@humble-churn/contract';
 import type { FridgeReading } from '@humble-churn/core';
 import { asc, eq } from 'drizzle-orm';
 import type { Db } from './database';
+import { problemsOf } from './unreadable';
 import { fridgeReadings, kitchens } from './tables';
 
 const ONLY = 1;
 
 /** A kitchen nobody has set up yet. */
-const NEW_KITCHEN: Omit<KitchenSettings, 'timeZone'> = {
+const NEW_KITCHEN: Omit<KitchenSettings, 'timeZone' | 'timeZoneSet'> = {
   name: 'My kitchen',
   roomTempC: 20,
   fridgeTempC: 4,
@@ -21,13 +27,13 @@ const NEW_KITCHEN: Omit<KitchenSettings, 'timeZone'> = {
   profile: KitchenProfileSchema.parse({}),
 };
 
-/** Makes the kitchen when there is none yet. */
+/** Makes the kitchen when there is none yet; it is in this machine's zone until a browser names its own. */
 export async function ensureKitchen(db: Db, now: Date): Promise<void> {
   const timeZone = Intl.DateTimeFormat().resolvedOptions().timeZone;
   await db.transaction(async (tx) => {
     const made = await tx
       .insert(kitchens)
-      .values({ id: ONLY, timeZone, ...NEW_KITCHEN })
+      .values({ id: ONLY, timeZone, timeZoneSet: false, ...NEW_KITCHEN })
       .onConflictDoNothing()
       .returning();
     if (made.length > 0) {
@@ -37,8 +43,28 @@ export async function ensureKitchen(db: Db, now: Date): Promise<void> {
 }
 
 export async function kitchenSettings(db: Db): Promise<KitchenSettings> {
+  return (await readKitchen(db)).settings;
+}
+
+/**
+ * The kitchen's settings, and what of them cannot be read: that is as in a new kitchen, so that everything else goes
+ * on.
+ */
+export async function readKitchen(db: Db): Promise<{ settings: KitchenSettings; problems: string[] }> {
   const [row] = await db.select().from(kitchens).where(eq(kitchens.id, ONLY));
-  return KitchenSettingsSchema.parse(row);
+  const whole = StoredKitchenSchema.safeParse(row);
+  if (whole.success) return { settings: whole.data, problems: [] };
+  const profile: Record<string, unknown> = { ...row?.profile };
+  for (const [field, shape] of Object.entries(KitchenProfileSchema.shape)) {
+    if (!shape.safeParse(profile[field]).success) delete profile[field];
+  }
+  const fields: Record<string, unknown> = { ...row, profile };
+  for (const [field, shape] of Object.entries(KitchenSettingsSchema.shape)) {
+    if (!shape.safeParse(fields[field]).success) {
+      fields[field] = { ...NEW_KITCHEN, timeZone: 'UTC', timeZoneSet: false }[field as keyof KitchenSettings];
+    }
+  }
+  return { settings: StoredKitchenSchema.parse(fields), problems: problemsOf(whole.error) };
 }
 
 export async function fridgeLog(db: Db): Promise<FridgeReading[]> {
@@ -59,7 +85,8 @@ export async function viewKitchen(db: Db, now: Date): Promise<Kitchen> {
 export async function changeKitchen(db: Db, patch: KitchenPatch, now: Date): Promise<Kitchen> {
   await db.transaction(async (tx) => {
     const before = await kitchenSettings(tx);
-    const after = { ...before, ...patch };
+    const set = before.timeZoneSet || patch.timeZone !== undefined;
+    const after = KitchenSettingsSchema.parse({ ...before, ...patch, timeZoneSet: set });
     await tx.update(kitchens).set(after).where(eq(kitchens.id, ONLY));
     if (after.fridgeTempC !== before.fridgeTempC) {
       await tx.insert(fridgeReadings).values({ at: now, timeZone: after.timeZone, tempC: after.fridgeTempC });

@@ -1,6 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import type { NewPlanSchema, Plan, PlanPatchSchema } from '@humble-churn/contract';
 import {
+  KeptIngredientsSchema,
   PlannedPredictionSchema,
   RecipeSchema,
   coreEvent,
@@ -14,6 +15,8 @@ import type { Moments, OwnIngredient, Taken } from '@humble-churn/core';
 import {
   batchState,
   momentsOf,
+  ownIn,
+  recipeAllergens,
   planKitchen,
   placedAt,
   predict,
@@ -26,7 +29,7 @@ import type { z } from 'zod';
 import { listBatches } from './batches';
 import type { ToldPlan } from './calendar';
 import type { Db } from './database';
-import { listOwnIngredients } from './ingredients';
+import { checkBrought, listOwnIngredients } from './ingredients';
 import { kitchenSettings } from './kitchens';
 import { ProblemError, notComputable } from './problemError';
 import { plans } from './tables';
@@ -36,11 +39,16 @@ type PlanRow = typeof plans.$inferSelect;
 /** Calendars are told of a plan this long after its glass, so that a dropped one also leaves them. */
 const TOLD_FOR_MS = 60 * 86_400_000;
 
-function planOf(row: PlanRow): Plan {
+/** A plan as it is told; null where it cannot be read. */
+function readPlan(row: PlanRow): Plan | null {
+  const recipe = RecipeSchema.safeParse(row.recipe);
+  const prediction = PlannedPredictionSchema.safeParse(row.prediction);
+  if (!recipe.success || !prediction.success) return null;
   return {
     id: row.id,
-    recipe: RecipeSchema.parse(row.recipe),
-    prediction: PlannedPredictionSchema.parse(row.prediction),
+    recipe: recipe.data,
+    prediction: prediction.data,
+    ingredients: KeptIngredientsSchema.parse(row.ingredients),
     glassAt: row.glassAt.toISOString(),
     fresh: row.fresh,
     soakedAlready: row.soakedAlready,
@@ -56,9 +64,21 @@ function planOf(row: PlanRow): Plan {
   };
 }
 
+function planOf(row: PlanRow): Plan {
+  const plan = readPlan(row);
+  if (!plan) {
+    throw new ProblemError('not-found', 'This plan cannot be read. Kitchen says what is wrong with it.');
+  }
+  return plan;
+}
+
+function readable(rows: readonly PlanRow[]): Plan[] {
+  return rows.map(readPlan).filter((plan) => plan !== null);
+}
+
 export async function listPlans(db: Db): Promise<Plan[]> {
   const rows = await db.select().from(plans).where(eq(plans.status, 'open')).orderBy(asc(plans.glassAt));
-  return rows.map(planOf);
+  return readable(rows);
 }
 
 /** Plans as calendars are told of them, with their steps: also those dropped or carried out. */
@@ -70,8 +90,9 @@ export async function toldPlans(db: Db, now: Date): Promise<ToldPlan[]> {
     .orderBy(asc(plans.createdAt));
   const kitchen = await kitchenSettings(db);
   const own = await listOwnIngredients(db);
-  return rows.map(planOf).map((plan) => ({
+  return readable(rows).map((plan) => ({
     plan,
+    allergens: recipeAllergens(plan.recipe, [...plan.ingredients, ...own]),
     placed: placedAt(jobOfPlan(plan, kitchen, own), coreMoments(plan.moments)),
   }));
 }
@@ -140,7 +161,7 @@ function momentColumns(moments: Moments): Pick<PlanRow, 'weighAt' | 'drainAt' | 
 /** Plans a batch for a glass. Moments set by hand are taken as they are. Answers the plan's id. */
 export async function makePlan(db: Db, body: z.output<typeof NewPlanSchema>, now: Date): Promise<string> {
   const kitchen = await kitchenSettings(db);
-  const own = [...(await listOwnIngredients(db)), ...body.ownIngredients];
+  const own = [...(await listOwnIngredients(db)), ...checkBrought(body.ownIngredients)];
   const { recipe, glassAt, fresh, soakedAlready } = body;
   const prediction = predict(recipe, kitchen, own);
   if (!prediction.ok) throw notComputable(prediction.refusal, ['recipe']);
@@ -165,8 +186,9 @@ export async function makePlan(db: Db, body: z.output<typeof NewPlanSchema>, now
       fresh,
       soakedAlready,
       ...momentColumns(moments),
-      recipe,
-      prediction: prediction.value,
+      recipe: RecipeSchema.parse(recipe),
+      prediction: asked.prediction,
+      ingredients: KeptIngredientsSchema.parse(ownIn(recipe, own)),
     })
     .onConflictDoNothing()
     .returning();

@@ -1,9 +1,10 @@
 import { randomUUID } from 'node:crypto';
 import type { RecipeHistory, SavedRecipe } from '@humble-churn/contract';
-import { RecipeSchema } from '@humble-churn/contract';
+import { KeptIngredientsSchema, RecipeSchema } from '@humble-churn/contract';
 import type { OwnIngredient, Recipe } from '@humble-churn/core';
 import { predict } from '@humble-churn/core';
 import { desc, eq } from 'drizzle-orm';
+import { ownIn } from '@humble-churn/core';
 import type { Db } from './database';
 import { adoptIngredients, listOwnIngredients } from './ingredients';
 import { kitchenSettings } from './kitchens';
@@ -11,6 +12,14 @@ import { ProblemError, notComputable } from './problemError';
 import { recipeVersions, recipes } from './tables';
 
 const none = (): ProblemError => new ProblemError('not-found', 'There is no such recipe in this kitchen.');
+
+/** A version as it is told; none where it cannot be read. */
+function readVersion(row: typeof recipeVersions.$inferSelect): RecipeHistory['versions'] {
+  const recipe = RecipeSchema.safeParse(row.recipe);
+  if (!recipe.success) return [];
+  const ingredients = KeptIngredientsSchema.parse(row.ingredients);
+  return [{ version: row.version, savedAt: row.savedAt.toISOString(), recipe: recipe.data, ingredients }];
+}
 
 /** Every kept recipe in its latest version, by name. */
 export async function listRecipes(db: Db, away: boolean): Promise<{ recipes: SavedRecipe[] }> {
@@ -20,13 +29,9 @@ export async function listRecipes(db: Db, away: boolean): Promise<{ recipes: Sav
     .innerJoin(recipes, eq(recipes.id, recipeVersions.recipeId))
     .where(eq(recipes.away, away))
     .orderBy(recipeVersions.recipeId, desc(recipeVersions.version));
-  const saved = rows.map(({ recipes: kept, recipe_versions: latest }) => ({
-    id: kept.id,
-    version: latest.version,
-    savedAt: latest.savedAt.toISOString(),
-    away: kept.away,
-    recipe: RecipeSchema.parse(latest.recipe),
-  }));
+  const saved = rows.flatMap(({ recipes: kept, recipe_versions: latest }) =>
+    readVersion(latest).map((version) => ({ id: kept.id, away: kept.away, ...version })),
+  );
   return { recipes: saved.sort((a, b) => a.recipe.name.localeCompare(b.recipe.name)) };
 }
 
@@ -41,11 +46,7 @@ export async function viewHistory(db: Db, recipeId: string): Promise<RecipeHisto
   return {
     id: kept.id,
     away: kept.away,
-    versions: versions.map((row) => ({
-      version: row.version,
-      savedAt: row.savedAt.toISOString(),
-      recipe: RecipeSchema.parse(row.recipe),
-    })),
+    versions: versions.flatMap(readVersion),
   };
 }
 
@@ -56,11 +57,14 @@ export async function viewRecipe(db: Db, recipeId: string): Promise<SavedRecipe>
   return { id, away, ...latest };
 }
 
-/** Only what can be made is kept: a recipe that cannot would be found out at the counter. */
-async function mustCompute(db: Db, recipe: Recipe): Promise<void> {
+/** Only what can be made is kept, with its own ingredients as they are: the rest would be found out at the counter. */
+async function checkedVersion(db: Db, given: Recipe): Promise<Pick<SavedRecipe, 'recipe' | 'ingredients'>> {
   const kitchen = await kitchenSettings(db);
-  const predicted = predict(recipe, kitchen, await listOwnIngredients(db));
+  const own = await listOwnIngredients(db);
+  const recipe = RecipeSchema.parse(given);
+  const predicted = predict(recipe, kitchen, own);
   if (!predicted.ok) throw notComputable(predicted.refusal, ['recipe']);
+  return { recipe, ingredients: KeptIngredientsSchema.parse(ownIn(recipe, own)) };
 }
 
 /** Keeps a new recipe, its own ingredients with it, and answers its id. */
@@ -75,18 +79,18 @@ export async function keepRecipe(
     ...brought,
     nuts: brought.nuts.map((nut) => ({ ...nut, ingredient: keys.get(nut.ingredient) ?? nut.ingredient })),
   };
-  await mustCompute(db, recipe);
+  const checked = await checkedVersion(db, recipe);
   const id = randomUUID();
   await db.insert(recipes).values({ id, createdAt: now });
-  await db.insert(recipeVersions).values({ recipeId: id, version: 1, savedAt: now, recipe });
+  await db.insert(recipeVersions).values({ recipeId: id, version: 1, savedAt: now, ...checked });
   return id;
 }
 
 /** Keeps the next version of a recipe; the ones before stay as they were. */
 export async function keepVersion(db: Db, recipeId: string, recipe: Recipe, now: Date): Promise<void> {
   const latest = await viewRecipe(db, recipeId);
-  await mustCompute(db, recipe);
-  await db.insert(recipeVersions).values({ recipeId, version: latest.version + 1, savedAt: now, recipe });
+  const checked = await checkedVersion(db, recipe);
+  await db.insert(recipeVersions).values({ recipeId, version: latest.version + 1, savedAt: now, ...checked });
 }
 
 export async function putAway(db: Db, recipeId: string, away: boolean): Promise<SavedRecipe> {

@@ -1,7 +1,9 @@
 import type { Server } from 'node:http';
 import { createServer } from 'node:http';
 import { createApp } from './app';
+import type { Db } from './database';
 import { openDatabase } from './database';
+import { listUnreadable } from './unreadableRows';
 import { loadDemoKitchen } from './demoKitchen';
 import { ensureKitchen } from './kitchens';
 import { forgetOldKeys } from './mount';
@@ -37,6 +39,7 @@ export async function startServer(options: ServerOptions): Promise<RunningServer
     // Screens ask every 10 to 20 s. A line shut between two of them could be shut just as a tap comes along it.
     server.keepAliveTimeout = KEEP_LINE_MS;
     server.headersTimeout = KEEP_LINE_MS + 5000;
+    await tellUnreadable(db);
     await listen(server, port);
     const address = server.address();
     const actual = typeof address === 'object' && address ? address.port : port;
@@ -57,6 +60,13 @@ export async function startServer(options: ServerOptions): Promise<RunningServer
     await endSurenessThread();
     await close();
     throw error;
+  }
+}
+
+/** Says at the start what of the kitchen cannot be read: it is left out of every list. */
+async function tellUnreadable(db: Db): Promise<void> {
+  for (const { kind, id, name, problems } of await listUnreadable(db)) {
+    console.warn(`Cannot be read and is left out: ${kind} ${name ?? id} (${problems.join('; ')})`);
   }
 }
 

@@ -21,6 +21,8 @@ export const kitchens = pgTable('kitchens', {
   id: integer('id').primaryKey(),
   name: text('name').notNull(),
   timeZone: text('time_zone').notNull(),
+  /** Whether somebody chose the zone; until then the first browser's is taken. */
+  timeZoneSet: boolean('time_zone_set').notNull().default(true),
   roomTempC: doublePrecision('room_temp_c').notNull(),
   fridgeTempC: doublePrecision('fridge_temp_c').notNull(),
   cupSystem: text('cup_system').notNull(),
@@ -45,7 +47,34 @@ export const ownIngredients = pgTable('own_ingredients', {
   key: text('key').primaryKey(),
   body: jsonb('body').$type<OwnIngredient>().notNull(),
   createdAt: instant('created_at').notNull(),
+  /** No longer offered, nor reported where it cannot be read. */
+  archived: boolean('archived').notNull().default(false),
 });
+
+/** What own ingredients said before they were changed. Rows are only ever added. */
+export const ownIngredientRevisions = pgTable(
+  'own_ingredient_revisions',
+  {
+    key: text('key')
+      .notNull()
+      .references(() => ownIngredients.key),
+    revision: integer('revision').notNull(),
+    body: jsonb('body').notNull(),
+    replacedAt: instant('replaced_at').notNull(),
+  },
+  (table) => [primaryKey({ columns: [table.key, table.revision] })],
+);
+
+/** Rows that cannot be read and that the cook does not want to hear of any more. The rows themselves stay. */
+export const setAside = pgTable(
+  'set_aside',
+  {
+    kind: text('kind').notNull(),
+    id: text('id').notNull(),
+    at: instant('at').notNull(),
+  },
+  (table) => [primaryKey({ columns: [table.kind, table.id] })],
+);
 
 export const batches = pgTable(
   'batches',
@@ -101,6 +130,8 @@ export const recipeVersions = pgTable(
     version: integer('version').notNull(),
     savedAt: instant('saved_at').notNull(),
     recipe: jsonb('recipe').$type<Recipe>().notNull(),
+    /** The cook's own ingredients in it, as they were when it was kept. */
+    ingredients: jsonb('ingredients').$type<readonly OwnIngredient[]>().notNull().default([]),
   },
   (table) => [primaryKey({ columns: [table.recipeId, table.version] })],
 );
@@ -123,4 +154,6 @@ export const plans = pgTable('plans', {
   blendAt: instant('blend_at').notNull(),
   recipe: jsonb('recipe').$type<Recipe>().notNull(),
   prediction: jsonb('prediction').$type<PlannedPrediction>().notNull(),
+  /** The cook's own ingredients in it, as they were when it was planned. */
+  ingredients: jsonb('ingredients').$type<readonly OwnIngredient[]>().notNull().default([]),
 });

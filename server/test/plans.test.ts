@@ -209,7 +209,9 @@ describe('the calendar file', () => {
     await server.call('PATCH', `/api/plans/${plan?.id}`, { moments: byHand(drainMs, apart?.endMs ?? 0) });
     const together = await told('drain');
     expect(together).toMatchObject({ startMs: drainMs, status: 'CONFIRMED', summary: 'Make Almond milk' });
-    expect(together?.description).toBe('Drain and rinse, blend, strain, bottle. Then into the fridge.');
+    expect(together?.description).toBe(
+      'Drain and rinse, blend, strain, bottle. Then into the fridge. Contains: tree nut.',
+    );
     expect(together?.endMs).toBeGreaterThan(apart?.endMs ?? Infinity);
     expect(await told('make')).toMatchObject({
       status: 'CANCELLED',

@@ -15,6 +15,8 @@ function happeningKind(what: Sayable): string {
   switch (what.type) {
     case 'measured':
       return `${what.what} ${Math.round('massG' in what.reading ? what.reading.massG : what.reading.volumeMl)} ${'massG' in what.reading ? 'g' : 'mL'}`;
+    case 'not-measured':
+      return `${what.what} not measured`;
     case 'probed':
       return `${what.what} ${what.tempC.toFixed(1)} °C`;
     case 'step-done':

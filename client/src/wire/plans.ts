@@ -1,6 +1,7 @@
 import type { Plan, PlanList, PlanPatchSchema } from '@humble-churn/contract';
 import {
   CALENDAR_PATH,
+  KeptIngredientsSchema,
   PlannedPredictionSchema,
   ROUTES,
   coreMoments,
@@ -8,7 +9,8 @@ import {
   toInstant,
   wireMoments,
 } from '@humble-churn/contract';
-import type { Moments, PlanOnAgenda, PlannedPrediction, Recipe } from '@humble-churn/core';
+import type { Moments, OwnIngredient, PlanOnAgenda, PlannedPrediction, Recipe } from '@humble-churn/core';
+import { ownIn } from '@humble-churn/core';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useMemo } from 'react';
 import type { z } from 'zod';
@@ -91,6 +93,9 @@ export function usePlanning() {
         ...makes,
         id: crypto.randomUUID(),
         prediction: PlannedPredictionSchema.parse(prediction),
+        ingredients: KeptIngredientsSchema.parse(
+          ownIn(recipe, client.getQueryData<OwnIngredient[]>(['ingredients']) ?? []),
+        ),
         status: 'open',
         batchId: null,
         revision: 0,

@@ -1,5 +1,12 @@
-import type { Batch, BatchList, Kitchen, KitchenPatch, PackFiguresWire } from '@humble-churn/contract';
-import { ROUTES, coreEvent, fromInstant } from '@humble-churn/contract';
+import type {
+  Batch,
+  BatchList,
+  Kitchen,
+  KitchenPatch,
+  PackFiguresWire,
+  Unreadable,
+} from '@humble-churn/contract';
+import { ChosenTimeZoneSchema, ROUTES, coreEvent, fromInstant } from '@humble-churn/contract';
 import type { BatchEvent, BatchState, FridgeReading, OwnIngredient, Recipe } from '@humble-churn/core';
 import { batchState, eventRefusal, lastTap, opening, standing } from '@humble-churn/core';
 import type { RefetchOptions } from '@tanstack/react-query';
@@ -123,11 +130,18 @@ function knownKitchen(kitchen: Kitchen) {
   return { ...kitchen, readings };
 }
 
+/** A kitchen whose zone nobody chose takes that of the first browser which opens it: the server may stand anywhere. */
+async function inBrowsersZone(kitchen: Kitchen): Promise<Kitchen> {
+  if (kitchen.timeZoneSet) return kitchen;
+  const zone = ChosenTimeZoneSchema.safeParse(Intl.DateTimeFormat().resolvedOptions().timeZone);
+  return zone.success ? call(ROUTES.changeKitchen, { body: { timeZone: zone.data } }) : kitchen;
+}
+
 export function useKitchen() {
   return useQuery({
     queryKey: ['kitchen'],
     queryFn: async () => {
-      const kitchen = await call(ROUTES.kitchen);
+      const kitchen = await inBrowsersZone(await call(ROUTES.kitchen));
       noteServerTime(kitchen.serverTime);
       return kitchen;
     },
@@ -180,6 +194,36 @@ export function useAddIngredient() {
     mutationFn: ({ pack, key }: { pack: PackFiguresWire; key: string }) =>
       call(ROUTES.addIngredient, { body: pack, idempotencyKey: key }),
     onSuccess: () => client.invalidateQueries({ queryKey: ['ingredients'] }),
+  });
+}
+
+/** Corrects an ingredient from its pack, archives it, or brings it back. */
+export function useChangeIngredient() {
+  const client = useQueryClient();
+  return useMutation({
+    mutationFn: ({ key, ...patch }: { key: string; pack?: PackFiguresWire; archived?: boolean }) =>
+      call(ROUTES.changeIngredient, { params: { key }, body: patch }),
+    onSuccess: ({ ingredients }) => {
+      client.setQueryData(['ingredients'], ingredients);
+      return client.invalidateQueries();
+    },
+  });
+}
+
+/** Stored rows that cannot be read, and setting one aside. */
+export function useUnreadable() {
+  return useQuery({
+    queryKey: ['unreadable'],
+    queryFn: async () => (await call(ROUTES.unreadable)).unreadable,
+  });
+}
+
+export function useSetAside() {
+  const client = useQueryClient();
+  return useMutation({
+    mutationFn: ({ kind, id, aside }: Pick<Unreadable, 'kind' | 'id'> & { aside: boolean }) =>
+      call(ROUTES.setAside, { params: { kind, id }, body: { aside } }),
+    onSuccess: ({ unreadable }) => client.setQueryData(['unreadable'], unreadable),
   });
 }
 
@@ -250,7 +294,7 @@ export function wireRecipe(recipe: Recipe) {
 }
 
 export function wireOwn(own: readonly OwnIngredient[]) {
-  return own.map((one) => ({ ...one, guessed: [...one.guessed] }));
+  return own.map((one) => ({ ...one, guessed: [...one.guessed], allergens: [...one.allergens] }));
 }
 
 interface NewBatch {

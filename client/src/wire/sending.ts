@@ -89,7 +89,8 @@ function sendToBatch(entry: BatchEntry): Promise<Batch> {
   return entry.begins
     ? call(ROUTES.startBatch, {
         query: { agoMs: agoMs(entry) },
-        body: entry.begins.batch,
+        // Begun by an earlier release, it goes on by the steps that its entries name.
+        body: { ...entry.begins.batch, guide: entry.begins.planned.guide },
         idempotencyKey: entry.key,
       })
     : call(ROUTES.recordEvents, {

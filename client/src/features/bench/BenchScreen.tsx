@@ -1,10 +1,10 @@
-import { cautionWords } from '@humble-churn/contract';
+import { allergenWords } from '@humble-churn/contract';
 import type { OwnIngredient, Prediction, Recipe } from '@humble-churn/core';
 import {
   WATER_G_PER_ML,
+  cautionsBefore,
   costOf,
   findIngredient,
-  householdCautions,
   pour,
   predict,
   shownMass,
@@ -16,6 +16,7 @@ import { ActivityIndicator, ScrollView, StyleSheet, View, useWindowDimensions } 
 import type { KnownKitchen } from '../../wire/queries';
 import { useKitchen, useOwnIngredients, useStartBatch } from '../../wire/queries';
 import { Button } from '../../ui/Button';
+import { Cautions } from '../../ui/Cautions';
 import { Notice } from '../../ui/Notice';
 import { NotYet } from '../../ui/NotYet';
 import { Panel } from '../../ui/Panel';
@@ -133,8 +134,7 @@ function Bench({ kitchen, own }: { kitchen: KnownKitchen; own: readonly OwnIngre
   );
   const { sure, lost, looks } = useBenchWorker({ recipe, other, around: kitchen, own, prices: profile });
   const cautions = useMemo(
-    () =>
-      prediction ? [...householdCautions(recipe, prediction.allergens, profile), ...prediction.cautions] : [],
+    () => (prediction ? cautionsBefore(recipe, prediction, profile) : []),
     [recipe, prediction, profile],
   );
   const start = useStartBatch();
@@ -176,14 +176,7 @@ function Bench({ kitchen, own }: { kitchen: KnownKitchen; own: readonly OwnIngre
       }}
     />
   );
-  const cautionNotices = laterCautions.map((caution) => (
-    <Notice
-      key={`${caution.code}${String(caution.params['name'] ?? '')}`}
-      kind={caution.code === 'not-for-drinker' ? 'error' : 'caution'}
-    >
-      {cautionWords(caution)}
-    </Notice>
-  ));
+  const cautionNotices = <Cautions cautions={laterCautions} />;
   const startButton = (
     <View style={styles.start}>
       {start.error && <Notice kind="error">{start.error.message} The recipe is kept on the bench.</Notice>}
@@ -276,16 +269,13 @@ function Bench({ kitchen, own }: { kitchen: KnownKitchen; own: readonly OwnIngre
         kitchen={kitchen}
         prediction={laterPrediction}
       />
-      <StrainPanel
-        strain={recipe.strain}
-        pressed={recipe.blend.machine === 'cold-press'}
-        change={change}
-        kitchen={kitchen}
-      />
+      <StrainPanel strain={recipe.strain} machine={recipe.blend.machine} change={change} kitchen={kitchen} />
       <FinishPanel
         doses={recipe.additions}
         otherLiquid={recipe.otherLiquid}
         change={change}
+        kitchen={kitchen}
+        own={own}
         prediction={laterPrediction}
       />
       <DrinkersPanel drinkers={recipe.drinkers} change={change} kitchen={kitchen} />
@@ -301,7 +291,7 @@ function Bench({ kitchen, own }: { kitchen: KnownKitchen; own: readonly OwnIngre
           <ValuePanel
             nutrition={laterPrediction.nutrition}
             cost={laterCost}
-            allergens={laterPrediction.allergens}
+            allergens={allergenWords({ contains: laterPrediction.allergens, unknown: false })}
             kitchen={kitchen}
           />
         )}

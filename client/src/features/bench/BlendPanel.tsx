@@ -3,6 +3,7 @@ import {
   LIMITS,
   MACHINES,
   RUPTURE_BY_HAND,
+  fillLineOf,
   pouringOrder,
   shownDuration,
   shownMass,
@@ -63,7 +64,8 @@ export function BlendPanel({ blend, recipe, change, own, kitchen, prediction }: 
     const own = machines.find((one) => `own ${one.name}` === value);
     const kind = KINDS.find((one) => one === value);
     if (own) {
-      const { name: machineName, kind: machine, powerW, fillLineMl } = own;
+      const { name: machineName, kind: machine, powerW } = own;
+      const fillLineMl = fillLineOf(own);
       set('machine', { machine, machineName, powerW, fillLineMl });
     } else if (kind) set('machine', { machine: kind, machineName: null, powerW: null, fillLineMl: null });
   };
@@ -106,7 +108,7 @@ export function BlendPanel({ blend, recipe, change, own, kitchen, prediction }: 
           <View style={styles.fields}>
             <QuantityField
               key={`fill ${machineValue(blend)}`}
-              label="Your jug’s fill line"
+              label="Your jug’s MAX line"
               unit="mL"
               shown={String(Math.round(blend.fillLineMl ?? usual.fillLineMl))}
               onNumber={number('fill-line', LIMITS.fillLineMl, 'mL', (fillLineMl) => ({ fillLineMl }))}
@@ -164,7 +166,14 @@ export function BlendPanel({ blend, recipe, change, own, kitchen, prediction }: 
               {byTime
                 ? `${Math.round(prediction.blend.rupture * 100)} % of the nuts broken up`
                 : `${shownDuration(prediction.blend.secondsPerLoad)} ${prediction.blend.loads > 1 ? 'a load' : 'in all'}`}
-              , ending near {shownTemp(prediction.blend.endTempC, kitchen.measures)}.
+              , ending near {shownTemp(prediction.blend.endTempC, kitchen.measures)}
+              {prediction.blend.rinseLiquidMl > 0
+                ? `; with the rinse the milk is at ${shownTemp(prediction.blend.milkTempC, kitchen.measures)}`
+                : ''}
+              .
+              {prediction.blend.iceLeftG >= 1
+                ? ` ${shownMass(prediction.blend.iceLeftG, kitchen)} of the ice are not melted by then.`
+                : ''}
             </Words>
           )}
           <Slider
@@ -195,6 +204,10 @@ export function BlendPanel({ blend, recipe, change, own, kitchen, prediction }: 
             <QuantityField
               label="Keep it below"
               unit="°C"
+              {...(prediction &&
+                prediction.blend.warmthLimitC < blend.warmthLimitC && {
+                  note: `After a hot soak ${shownTemp(prediction.blend.warmthLimitC, kitchen.measures)} is the limit.`,
+                })}
               shown={String(blend.warmthLimitC)}
               onNumber={number('limit', LIMITS.warmthLimitC, '°C', (warmthLimitC) => ({ warmthLimitC }))}
             />
@@ -207,16 +220,16 @@ export function BlendPanel({ blend, recipe, change, own, kitchen, prediction }: 
                 prediction.iceG > 0 && { note: `${shownMass(prediction.iceG, kitchen)}; the ratio stays.` })}
             />
           </View>
-          {iceNeededG !== undefined && iceNeededG !== null && iceNeededG > 0 && (
+          {prediction && iceNeededG !== undefined && iceNeededG !== null && iceNeededG > 0 && (
             <Button
-              label={`Take ${shownMass(iceNeededG, kitchen)} of ice to stay below ${shownTemp(blend.warmthLimitC, kitchen.measures)}`}
+              label={`Take ${shownMass(iceNeededG, kitchen)} of ice to stay below ${shownTemp(prediction.blend.warmthLimitC, kitchen.measures)}`}
               onPress={() => change('ice', (now) => withEnoughIce(now, kitchen, own))}
             />
           )}
-          {iceNeededG === null && (
+          {prediction && iceNeededG === null && (
             <Words tone="brass">
-              No ice would keep it below {shownTemp(blend.warmthLimitC, kitchen.measures)}: blend less fine,
-              or in smaller loads.
+              No ice would keep it below {shownTemp(prediction.blend.warmthLimitC, kitchen.measures)}: shorten
+              the blending, or split it into smaller loads.
             </Words>
           )}
         </>

@@ -79,8 +79,8 @@ export default function CurvesPanel({ curves, recipe, ingredient, prediction, ki
                 words: (y) => `${Math.round(y)} ${us ? '°F' : '°C'}`,
                 dashed: true,
                 limit: {
-                  y: tempIn(recipe.blend.warmthLimitC, kitchen.measures),
-                  words: 'your limit',
+                  y: tempIn(prediction.blend.warmthLimitC, kitchen.measures),
+                  words: prediction.soak.hot ? 'the limit after a hot soak' : 'your limit',
                 },
               },
             ]}

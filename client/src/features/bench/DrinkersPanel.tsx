@@ -15,7 +15,7 @@ interface Props {
   kitchen: KnownKitchen;
 }
 
-/** Who the milk is for; the bench then watches what they keep off. */
+/** Who the milk is for; the bench then watches what they avoid. */
 export function DrinkersPanel({ drinkers, change, kitchen }: Props) {
   const router = useRouter();
   const { people } = kitchen.profile;
@@ -24,8 +24,8 @@ export function DrinkersPanel({ drinkers, change, kitchen }: Props) {
       {people.length === 0 ? (
         <>
           <Words tone="soft">
-            Nobody is named in this kitchen yet. Name those who keep off nuts, and the bench warns before such
-            a milk is made for them.
+            Nobody is named in this kitchen yet. Name those who avoid nuts, and the bench warns before such a
+            milk is made for them.
           </Words>
           <View style={styles.row}>
             <Button label="Name people in the kitchen" onPress={() => router.navigate('/kitchen')} />
@@ -37,7 +37,7 @@ export function DrinkersPanel({ drinkers, change, kitchen }: Props) {
             <Toggle
               key={name}
               label={name}
-              {...(avoids.length > 0 && { note: `keeps off ${avoids.join(', ')}` })}
+              {...(avoids.length > 0 && { note: `avoids ${avoids.join(', ')}` })}
               on={drinkers.includes(name)}
               onChange={(on) =>
                 change(`drinker-${name}`, (now) => ({

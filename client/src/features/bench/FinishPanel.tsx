@@ -1,13 +1,15 @@
-import type { Addition, AdditionDose, Prediction, Recipe } from '@humble-churn/core';
+import type { Addition, AdditionDose, OwnIngredient, Prediction, Recipe } from '@humble-churn/core';
 import {
   ADDITION_TABLE,
   LIMITS,
+  MOST_CAPS,
   SALT_G_PER_L,
   SWEETNESS_G_PER_L,
   doseForSweetness,
   findAddition,
   shownDose,
   sweetnessGPerL,
+  withPieces,
 } from '@humble-churn/core';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
@@ -18,6 +20,7 @@ import { QuantityField } from '../../ui/QuantityField';
 import { Words } from '../../ui/Words';
 import { Plus, Trash2 } from '../../ui/icons';
 import { SPACE, useColours } from '../../ui/theme';
+import type { KnownKitchen } from '../../wire/queries';
 import type { Draft } from './draft';
 
 const ADDABLE = ADDITION_TABLE.filter((one) => one.kind !== 'liquid');
@@ -28,6 +31,8 @@ interface Props {
   doses: Recipe['additions'];
   otherLiquid: Recipe['otherLiquid'];
   change: Draft['change'];
+  kitchen: KnownKitchen;
+  own: readonly OwnIngredient[];
   prediction: Prediction | null;
 }
 
@@ -45,8 +50,21 @@ function firstDose(addition: Addition): number {
   return addition.kind === 'body' ? 10 : 2;
 }
 
+/** The most that may be entered of an addition, g per litre: far above its cap it is refused. */
+function mostGPerL({ capGPerL }: Addition): number {
+  return Math.min(LIMITS.gPerL.max, MOST_CAPS * (capGPerL ?? Infinity));
+}
+
+function litresOf(prediction: Prediction | null): number {
+  return (prediction?.milk.volumeMl ?? 1000) / 1000;
+}
+
+function shownMassOf(massG: number | undefined): string {
+  return massG === undefined ? '' : `${Math.round(massG)} g, `;
+}
+
 /** What goes in besides nuts and water: another liquid, sweetness, salt, and the rest, each at its time. */
-export function FinishPanel({ doses, otherLiquid, change, prediction }: Props) {
+export function FinishPanel({ doses, otherLiquid, change, kitchen, own, prediction }: Props) {
   const colour = useColours();
   const [adding, setAdding] = useState(false);
   const set = (field: string, to: (doses: readonly AdditionDose[]) => readonly AdditionDose[]): void =>
@@ -136,26 +154,47 @@ export function FinishPanel({ doses, otherLiquid, change, prediction }: Props) {
                 onPress={() => set('dose-out', (now) => now.filter((_, j) => j !== i))}
               />
             </View>
-            <QuantityField
-              stacked
-              label={`Dose of ${name}`}
-              unit="g per litre of milk"
-              shown={String(Number(dose.gPerL.toPrecision(3)))}
-              onNumber={(gPerL) => {
-                const { min, max } = LIMITS.gPerL;
-                if (!(gPerL >= min && gPerL <= max)) return `Between ${min} and ${max} g per litre.`;
-                set(`dose-${i}`, (now) => now.map((one, j) => (j === i ? { ...one, gPerL } : one)));
-                return null;
-              }}
-              note={[
-                massG === undefined ? '' : `${shownDose(massG, addition)} for this batch.`,
-                addition.key === 'salt'
-                  ? `Usual: ${SALT_G_PER_L.min} to ${SALT_G_PER_L.max} g. It does not make the milk keep longer.`
-                  : '',
-              ]
-                .filter(Boolean)
-                .join(' ')}
-            />
+            {addition.gEach === null ? (
+              <QuantityField
+                stacked
+                label={`Dose of ${name}`}
+                unit="g per litre of milk"
+                shown={String(Number(dose.gPerL.toPrecision(3)))}
+                onNumber={(gPerL) => {
+                  const { min } = LIMITS.gPerL;
+                  const max = mostGPerL(addition);
+                  if (!(gPerL >= min && gPerL <= max)) return `Between ${min} and ${max} g per litre.`;
+                  set(`dose-${i}`, (now) => now.map((one, j) => (j === i ? { ...one, gPerL } : one)));
+                  return null;
+                }}
+                note={[
+                  massG === undefined ? '' : `${shownDose(massG, addition)} for this batch.`,
+                  addition.key === 'salt'
+                    ? `Usual: ${SALT_G_PER_L.min} to ${SALT_G_PER_L.max} g. It does not make the milk keep longer.`
+                    : '',
+                ]
+                  .filter(Boolean)
+                  .join(' ')}
+              />
+            ) : (
+              // What is counted in pieces is entered in pieces: four dates are four dates, not four grams.
+              <QuantityField
+                stacked
+                label={`Pieces of ${name}`}
+                unit="pieces in this batch"
+                shown={String(Number(((massG ?? dose.gPerL) / addition.gEach).toPrecision(3)))}
+                onNumber={(pieces) => {
+                  const { max } = LIMITS.gPerL;
+                  if (!(pieces > 0)) return 'More than nothing, or leave it out.';
+                  if (litresOf(prediction) * max < pieces * (addition.gEach ?? 0)) {
+                    return `At most ${max} g per litre, which is ${Math.floor((litresOf(prediction) * max) / (addition.gEach ?? 1))} pieces.`;
+                  }
+                  change(`dose-${i}`, (now) => withPieces(now, i, pieces, kitchen, own));
+                  return null;
+                }}
+                note={`${shownMassOf(massG)}${Number(dose.gPerL.toPrecision(3))} g per litre of milk; a piece is taken as ${addition.gEach} g.`}
+              />
+            )}
             <Choice
               label={`When ${name} goes in`}
               value={dose.when}

@@ -1,6 +1,8 @@
 import type { Ingredient, NutForm, OwnIngredient, Recipe } from '@humble-churn/core';
+import { allergenWords } from '@humble-churn/contract';
 import {
   NUT_TABLE,
+  allergensIn,
   canPeel,
   findIngredient,
   nutPercents,
@@ -49,8 +51,20 @@ function withNuts(
   return {
     ...next,
     soak: { ...now.soak, method, hours, pourTempC },
-    peel: canPeel(first, now.peel) ? now.peel : 'leave',
+    peel: nuts.some((nut, i) => i === 0 && canPeel(first, nut.form, now.peel)) ? now.peel : 'leave',
   };
+}
+
+/** One nut in another form; skins that cannot come off it any more are left on. */
+function withForm(now: Recipe, index: number, form: NutForm, own: readonly Ingredient[]): Recipe {
+  const nuts = now.nuts.map((nut, i) => (i === index ? { ...nut, form } : nut));
+  const peels =
+    nuts.every((nut) => nut.form !== 'ground') &&
+    nuts.some((nut) => {
+      const found = findIngredient(nut.ingredient, own);
+      return found && canPeel(found, nut.form, now.peel);
+    });
+  return { ...now, nuts, peel: peels ? now.peel : 'leave' };
 }
 
 /** A share as large as the others are on average. */
@@ -68,7 +82,9 @@ export function NutPicker({ nuts, change, own, kitchen }: Props) {
   const [opened, setOpen] = useState(false);
   const [adding, setAdding] = useState(false);
   const open = wide || opened || adding;
-  const all: readonly Ingredient[] = [...NUT_TABLE, ...own];
+  // An archived one is still there where a recipe has it.
+  const inUse = own.filter((one) => !one.archived || nuts.some((nut) => nut.ingredient === one.key));
+  const all: readonly Ingredient[] = [...NUT_TABLE, ...inUse];
   const [first] = nuts;
   const percents = nutPercents(nuts);
   const set = (to: (nuts: Recipe['nuts']) => Recipe['nuts'], field: string): void =>
@@ -159,16 +175,14 @@ export function NutPicker({ nuts, change, own, kitchen }: Props) {
             <Choice
               label={alone ? 'Form' : `Form of ${name.toLowerCase()}`}
               value={nut.form}
-              onChange={(form) =>
-                set((now) => now.map((one, j) => (j === i ? { ...one, form } : one)), `form-${i}`)
-              }
+              onChange={(form) => change(`form-${i}`, (now) => withForm(now, i, form, own))}
               options={FORMS.map((form) => ({ value: form, label: FORM_WORDS[form] }))}
             />
             {found && (
               <Words kind="small" tone="soft">
-                {found.allergen === 'none listed'
+                {found.allergens.length === 0
                   ? 'No allergen listed for it, but a shared jug and bag carry traces of other nuts.'
-                  : `Allergen: ${found.allergen}. A shared jug and bag carry traces.`}
+                  : `Allergens: ${allergenWords({ contains: allergensIn([found]), unknown: false })}. A shared jug and bag carry traces.`}
               </Words>
             )}
           </View>

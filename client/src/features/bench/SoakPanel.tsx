@@ -31,8 +31,9 @@ export function SoakPanel({ soak, peel, nuts, change, ingredient, kitchen, predi
     change('soak-hours', (now) => ({ ...now, soak: { ...now.soak, hours } }));
     return null;
   };
-  const peels = PEELS.filter((one) => ingredient && canPeel(ingredient, one));
   const ground = nuts.some((nut) => nut.form === 'ground');
+  const form = nuts[0]?.form ?? 'whole';
+  const peels = PEELS.filter((one) => ingredient && !ground && canPeel(ingredient, form, one));
   return (
     <Panel title="Soak and peel">
       <SoakSlide
@@ -69,7 +70,7 @@ export function SoakPanel({ soak, peel, nuts, change, ingredient, kitchen, predi
             shown={String(Number(soak.hours.toFixed(2)))}
             onNumber={setHours}
             {...(prediction && {
-              note: `Soaked through to about ${Math.round((prediction.nuts[0]?.saturation ?? 0) * 100)} %; the drained nuts should weigh about ${shownMass(prediction.soak.soakedMassG, kitchen)}.`,
+              note: `Soaked through to about ${Math.round((prediction.nuts[0]?.saturation ?? 0) * 100)} %; ${prediction.soak.keptWaterG > 0 ? `cover them with ${shownMass(prediction.soak.keptWaterG, kitchen)} of the water, which stays in.` : `the drained nuts should weigh about ${shownMass(prediction.soak.soakedMassG, kitchen)}.`}`,
             })}
           />
           <QuantityField
@@ -119,6 +120,16 @@ export function SoakPanel({ soak, peel, nuts, change, ingredient, kitchen, predi
           onChange={(next) => change('peel', (now) => ({ ...now, peel: next }))}
           options={peels.map((value) => ({ value, label: PEEL_WORDS[value] }))}
         />
+      )}
+      {prediction?.soak.cooling && (
+        <Words>
+          Kept and hot: the covered bowl has to cool in cold water for about{' '}
+          {shownDuration(prediction.soak.cooling.bathH * 3600)}
+          {prediction.soak.cooling.standingH === null
+            ? ''
+            : `, or to stand for ${shownDuration(prediction.soak.cooling.standingH * 3600)}`}
+          , before it may be blended.
+        </Words>
       )}
       {soak.method === 'none' && (
         <Words kind="small" tone="soft">

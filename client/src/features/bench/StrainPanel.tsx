@@ -1,4 +1,4 @@
-import type { Recipe, Squeeze, Strainer } from '@humble-churn/core';
+import type { MachineKind, Recipe, SecondStrainer, Squeeze, Strainer } from '@humble-churn/core';
 import { LIMITS } from '@humble-churn/core';
 import { Choice } from '../../ui/Choice';
 import { Panel } from '../../ui/Panel';
@@ -8,40 +8,47 @@ import type { KnownKitchen } from '../../wire/queries';
 import type { Draft } from './draft';
 import { SQUEEZE_WORDS, STRAINER_WORDS } from './words';
 
-const KINDS: readonly Strainer[] = ['fine-bag', 'muslin', 'fine-sieve', 'none'];
+/** What a blended mix may pass first; what leaves a press may pass a bag or a sieve as well. */
+const AFTER_BLADES: readonly Strainer[] = ['fine-bag', 'muslin', 'fine-sieve', 'cold-press', 'none'];
+const AFTER_PRESS: readonly Strainer[] = ['none', 'fine-bag', 'muslin', 'fine-sieve'];
+const SECOND: readonly SecondStrainer['strainer'][] = ['fine-bag', 'muslin', 'fine-sieve'];
 const SQUEEZES: readonly Squeeze[] = ['light', 'firm', 'hard'];
 
 interface Props {
   strain: Recipe['strain'];
-  pressed: boolean;
+  machine: MachineKind;
   change: Draft['change'];
   kitchen: KnownKitchen;
 }
 
-/** Strainer, squeeze, and whether the pulp is washed a second time. */
-export function StrainPanel({ strain, pressed, change, kitchen }: Props) {
+/** Strainer, a second one, squeeze, and whether the pulp is washed a second time. */
+export function StrainPanel({ strain, machine, change, kitchen }: Props) {
   const { strainers } = kitchen.profile;
   const set = (field: string, next: Partial<Recipe['strain']>): void =>
     change(field, (now) => ({ ...now, strain: { ...now.strain, ...next } }));
-  if (pressed) {
-    return (
-      <Panel title="Strain">
-        <Words tone="soft">The press strains by itself.</Words>
-      </Panel>
-    );
-  }
-  const value = strain.strainerName === null ? strain.strainer : `own ${strain.strainerName}`;
+  const pressed = machine === 'cold-press';
+  const kinds = pressed ? AFTER_PRESS : AFTER_BLADES;
+  // A press strains by itself: its own name among the strainers is no second pass.
+  const first = pressed && strain.strainer === 'cold-press' ? 'none' : strain.strainer;
+  const value = strain.strainerName === null ? first : `own ${strain.strainerName}`;
+  const wordsOf = (strainer: Strainer): string =>
+    pressed && strainer === 'none'
+      ? 'Nothing more'
+      : strainer === 'cold-press'
+        ? 'Through a press'
+        : STRAINER_WORDS[strainer];
   return (
     <Panel title="Strain">
       <Choice
-        label="Strainer"
+        label={pressed ? 'What leaves the press passes' : 'Strainer'}
         value={value}
         onChange={(chosen) => {
           const own = strainers.find((one) => `own ${one.name}` === chosen);
-          const strainer = own?.kind ?? KINDS.find((one) => one === chosen);
+          const strainer = own?.kind ?? kinds.find((one) => one === chosen);
           if (!strainer) return;
           const washShare = strainer === 'none' ? 0 : strain.washShare;
-          set('strainer', { strainer, strainerName: own?.name ?? null, washShare });
+          const second = pressed || strainer === 'none' ? null : strain.second;
+          set('strainer', { strainer, strainerName: own?.name ?? null, washShare, second });
         }}
         options={[
           ...strainers.map((one) => ({
@@ -49,10 +56,27 @@ export function StrainPanel({ strain, pressed, change, kitchen }: Props) {
             label: one.name,
             note: one.keptFrom.length > 0 ? `kept from ${one.keptFrom.join(', ')}` : STRAINER_WORDS[one.kind],
           })),
-          ...KINDS.map((strainer) => ({ value: strainer, label: STRAINER_WORDS[strainer] })),
+          ...kinds.map((strainer) => ({ value: strainer, label: wordsOf(strainer) })),
         ]}
       />
-      {strain.strainer !== 'none' && (
+      {!pressed && strain.strainer !== 'none' && (
+        <Choice
+          label="Then once more through"
+          value={strain.second?.strainer ?? 'nothing'}
+          onChange={(chosen) => {
+            const strainer = SECOND.find((one) => one === chosen);
+            set('second', { second: strainer ? { strainer, strainerName: null } : null });
+          }}
+          options={[
+            { value: 'nothing', label: 'Nothing' },
+            ...SECOND.filter((one) => one !== strain.strainer).map((strainer) => ({
+              value: strainer,
+              label: STRAINER_WORDS[strainer],
+            })),
+          ]}
+        />
+      )}
+      {(pressed || strain.strainer !== 'none') && (
         <>
           <Choice
             label="Squeeze"

@@ -11,7 +11,8 @@ import type { KnownKitchen } from '../../wire/queries';
 interface Props {
   nutrition: Nutrition;
   cost: Cost;
-  allergens: readonly string[];
+  /** In words; `none listed` for none. */
+  allergens: string;
   kitchen: KnownKitchen;
 }
 
@@ -49,7 +50,6 @@ export default function ValuePanel({ nutrition, cost, allergens, kitchen }: Prop
       ))}
     </View>
   );
-  const named = allergens.filter((one) => one !== 'none listed');
   return (
     <Panel title="What a glass gives and costs">
       <View role="table" aria-label="Nutrition">
@@ -60,11 +60,7 @@ export default function ValuePanel({ nutrition, cost, allergens, kitchen }: Prop
         From this batch’s own balance; nothing is added to it as cartons do. Never a replacement for breast
         milk or infant formula, nor a young child’s main drink.
       </Words>
-      <Words kind="strong">
-        {named.length > 0
-          ? `Allergens: ${named.join(', ')}`
-          : 'No allergen listed; shared gear carries traces'}
-      </Words>
+      <Words kind="strong">Allergens: {allergens}. Shared gear carries traces.</Words>
       {cost.parts.length > 0 ? (
         <View role="table" aria-label="Cost">
           {line('Cost', ['Batch', 'Litre', 'Glass'], true)}

@@ -1,6 +1,7 @@
 import type { RecipeFile } from '@humble-churn/contract';
 import { RECIPE_FORMAT } from '@humble-churn/contract';
 import type { OwnIngredient, Prediction, Recipe } from '@humble-churn/core';
+import { wireOwn } from '../../wire/queries';
 import { saveFile } from '../../wire/savedFile';
 
 /** A recipe in its open form, its own ingredients with it so that it is whole elsewhere. */
@@ -15,7 +16,7 @@ export function openForm(recipe: Recipe, own: readonly OwnIngredient[]): RecipeF
       additions: [...recipe.additions],
       drinkers: [...recipe.drinkers],
     },
-    ownIngredients: used.map((one) => ({ ...one, guessed: [...one.guessed] })),
+    ownIngredients: wireOwn(used),
   };
 }
 

@@ -12,7 +12,7 @@ import type {
   Squeeze,
   Strainer,
 } from '@humble-churn/core';
-import { findIngredient, shownDuration, shownMass, shownVolume } from '@humble-churn/core';
+import { findIngredient, shownDuration, shownMass, shownVolume, strainersOf } from '@humble-churn/core';
 
 export const BODY_WORDS: Readonly<Record<Body, string>> = {
   light: 'Light',
@@ -47,7 +47,7 @@ export const STRAINER_WORDS: Readonly<Record<Strainer, string>> = {
   muslin: 'Muslin',
   'fine-sieve': 'Fine sieve',
   none: 'Leave unstrained',
-  'cold-press': 'In the press',
+  'cold-press': 'Cold press',
 };
 
 export const SQUEEZE_WORDS: Readonly<Record<Squeeze, string>> = {
@@ -55,6 +55,13 @@ export const SQUEEZE_WORDS: Readonly<Record<Squeeze, string>> = {
   firm: 'Firm',
   hard: 'Hard',
 };
+
+/** What the milk passes, in order: `Fine sieve, then fine bag, firm squeeze`. */
+export function strainedWords(recipe: Pick<Recipe, 'blend' | 'strain'>): string {
+  const passed = strainersOf(recipe).map((strainer) => STRAINER_WORDS[strainer].toLowerCase());
+  if (passed.length === 0) return STRAINER_WORDS.none.toLowerCase();
+  return `${passed.join(', then ')}, ${SQUEEZE_WORDS[recipe.strain.squeeze].toLowerCase()} squeeze`;
+}
 
 export const FORM_WORDS: Readonly<Record<NutForm, string>> = {
   whole: 'Whole',
@@ -91,7 +98,9 @@ export function jugWords(step: JugStep, manner: Manner): string {
     case 'liquid':
       return `Pour in ${shownVolume(step.volumeMl, manner)} of the liquid`;
     case 'nuts':
-      return `Add ${shownMass(step.massG, manner)} of ${step.soaked ? 'soaked nuts' : 'nuts'}`;
+      return step.withWater
+        ? `Add the bowl with its soak water, ${shownMass(step.massG, manner)}`
+        : `Add ${shownMass(step.massG, manner)} of ${step.soaked ? 'soaked nuts' : 'nuts'}`;
     case 'additions':
       return `Add ${shownMass(step.massG, manner)}: ${step.names.join(', ').toLowerCase()}`;
     case 'ice':

@@ -1,5 +1,5 @@
 import type { NewJar } from '@humble-churn/core';
-import { shownVolume } from '@humble-churn/core';
+import { finishedMilkMl, shownVolume, strainedMilkMl } from '@humble-churn/core';
 import { Check, Plus, Trash2 } from '../../ui/icons';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
@@ -21,8 +21,9 @@ function newJar(n: number, volumeMl: number): NewJar {
 /** The milk into named jars, and whether the gear was scalded: half of how long it keeps. */
 export function BottleForm({ batch, kitchen, plan, record }: GuideProps) {
   const colour = useColours();
-  const { measured } = batch.state;
-  const totalMl = measured.milkMl ?? plan.prediction.milk.volumeMl;
+  // What is stirred in, and water added since the weighing, is in the jars as well.
+  const totalMl = finishedMilkMl(batch.state, plan.prediction);
+  const strainedMl = strainedMilkMl(batch.state, plan.prediction);
   const [jars, setJars] = useState<readonly NewJar[]>(() => [newJar(1, totalMl)]);
   const [clean, setClean] = useState<Clean | null>(null);
   // Jars whose volume, as it stands typed, is no number.
@@ -109,7 +110,10 @@ export function BottleForm({ batch, kitchen, plan, record }: GuideProps) {
             ? `All ${shownVolume(totalMl, kitchen)} bottled.`
             : leftMl > 0
               ? `${shownVolume(leftMl, kitchen)} not in a jar.`
-              : `${shownVolume(-leftMl, kitchen)} more than was strained.`}
+              : `${shownVolume(-leftMl, kitchen)} more than there is.`}
+          {totalMl - strainedMl >= 5
+            ? ` ${shownVolume(totalMl, kitchen)} in all: ${shownVolume(strainedMl, kitchen)} strained, and what was stirred in.`
+            : ''}
         </Words>
       </View>
       <Choice
@@ -121,6 +125,11 @@ export function BottleForm({ batch, kitchen, plan, record }: GuideProps) {
           { value: 'not', label: 'Not scalded', note: 'keeps for a quarter less time' },
         ]}
       />
+      {jars.some((jar) => jar.place === 'freezer') && (
+        <Notice kind="caution">
+          Leave a finger’s breadth of headspace in a jar for the freezer: milk swells as it freezes.
+        </Notice>
+      )}
       {trouble !== null && <Notice kind="error">{trouble}</Notice>}
       <Button
         label="On the shelf"

@@ -3,6 +3,7 @@ import { clockLengthS, replan } from '@humble-churn/core';
 import { useRouter } from 'expo-router';
 import { useMemo, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
+import { useBatchAllergenWords } from '../../wire/allergens';
 import { serverNowMs } from '../../wire/clock';
 import type { KnownBatch, KnownKitchen } from '../../wire/queries';
 import {
@@ -64,7 +65,7 @@ function clockTap(step: StepState | null, plan: Replan): Parameters<GuideProps['
 }
 
 /** Steps that end with figures or a choice: an arrow does not pass them. */
-const ASKS: ReadonlySet<string> = new Set(['weigh-milk', 'bottle', 'pulp']);
+const ASKS: ReadonlySet<string> = new Set(['cool', 'weigh-milk', 'bottle', 'pulp']);
 
 function Guide({ batch, kitchen }: { batch: KnownBatch; kitchen: KnownKitchen }) {
   const router = useRouter();
@@ -121,6 +122,7 @@ function Guide({ batch, kitchen }: { batch: KnownBatch; kitchen: KnownKitchen })
         return false;
     }
   });
+  const allergensOf = useBatchAllergenWords();
   const look = batchLooks(active.data ?? []).get(batch.id);
   return (
     <Screen title={state.recipe.name}>
@@ -159,7 +161,7 @@ function Guide({ batch, kitchen }: { batch: KnownBatch; kitchen: KnownKitchen })
       <WhatChanged plan={plan} kitchen={kitchen} />
       {current && state.status === 'under-way' && <RealityPanel step={current} {...parts} />}
       <Words tone="soft" kind="small">
-        Allergens: {state.prediction.allergens.join(', ')}. A shared jug and bag carry traces.
+        Allergens: {allergensOf(state)}. A shared jug and bag carry traces.
       </Words>
       {current && <DevicesPanel />}
       {current && <CallPanel ways={ways} onChange={setWays} />}

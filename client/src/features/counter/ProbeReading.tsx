@@ -10,6 +10,7 @@ import { Words } from '../../ui/Words';
 import { Check } from '../../ui/icons';
 import { SPACE } from '../../ui/theme';
 import type { GuideProps } from './GuideScreen';
+import { StepClock } from './StepClock';
 import { Done } from './StepPanel';
 
 /** A temperature: off the probe, or typed. */
@@ -18,7 +19,8 @@ function ProbeField({ what, label, ...parts }: GuideProps & { what: ProbedThing;
   const probe = useDevice('probe');
   const [tempC, setTempC] = useState<number | null>(null);
   const { measures } = kitchen;
-  const taken = what === 'nuts' ? batch.state.measured.nutsC : batch.state.measured.mixC;
+  const { nutsC, bowlC, mixC } = batch.state.measured;
+  const taken = { nuts: nutsC, bowl: bowlC, mix: mixC }[what];
   const keep = (c: number): void => {
     record.say([{ type: 'probed', what, tempC: c }]);
   };
@@ -83,6 +85,23 @@ export function ProbeNuts({ step, ...parts }: GuideProps & { step: StepState }) 
         <Words tone="soft">Without a thermometer: they must feel cold in the middle of the heap.</Words>
       )}
       <Done step={step} disabled={tooHot} {...parts} />
+    </>
+  );
+}
+
+/** A bowl of kept soak water in its bath: its time, and the probe that can end it sooner. */
+export function CoolStep({ step, ...parts }: GuideProps & { step: StepState }) {
+  const { batch, kitchen } = parts;
+  const { bowlC } = batch.state.measured;
+  return (
+    <>
+      <StepClock step={step} {...parts} />
+      <ProbeField what="bowl" label="Middle of the bowl" {...parts} />
+      {bowlC !== null && bowlC > RINSED_MAX_C && (
+        <Notice kind="error">
+          {`${shownTemp(bowlC, kitchen.measures)} is too hot for a closed jug. Leave it in the bath until it is ${shownTemp(RINSED_MAX_C, kitchen.measures)} or less.`}
+        </Notice>
+      )}
     </>
   );
 }

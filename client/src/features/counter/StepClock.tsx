@@ -1,6 +1,7 @@
 import type { StepState } from '@humble-churn/core';
 import {
   clockLengthS,
+  eventRefusal,
   shownClock,
   shownDuration,
   shownTemp,
@@ -21,7 +22,7 @@ import type { GuideProps } from './GuideScreen';
 import { readySound } from './attention';
 
 /** What a cook adds at a time, s. */
-const MORE_S = { blend: 10, soak: 30 * 60 } as const;
+const MORE_S = { blend: 10, soak: 30 * 60, cool: 5 * 60 } as const;
 
 interface Props extends GuideProps {
   step: StepState;
@@ -32,6 +33,8 @@ export function StepClock({ step, batch, kitchen, plan, record }: Props) {
   const nowMs = useNowMs(200);
   const colour = useColours();
   const soaking = step.kind === 'soak';
+  const cooling = step.kind === 'cool';
+  const waits = soaking || cooling;
   const leftS = stepLeftS(step, nowMs) ?? 0;
   const ranS = stepRanS(step, nowMs);
   const endMs = timerEndMs(step);
@@ -45,7 +48,7 @@ export function StepClock({ step, batch, kitchen, plan, record }: Props) {
   const done = (): void => {
     record.say([{ type: 'step-done', step: step.id }]);
   };
-  const more = soaking ? MORE_S.soak : MORE_S.blend;
+  const more = cooling ? MORE_S.cool : soaking ? MORE_S.soak : MORE_S.blend;
   const addMore = (
     <Button
       label={`${shownDuration(more)} more`}
@@ -63,7 +66,7 @@ export function StepClock({ step, batch, kitchen, plan, record }: Props) {
           {shownClock(lengthS)}
         </Words>
         <Button
-          label={soaking ? 'The soak has begun' : 'Start blending'}
+          label={cooling ? 'It stands in cold water' : soaking ? 'The soak has begun' : 'Start blending'}
           kind="main"
           icon={Play}
           counter
@@ -72,8 +75,12 @@ export function StepClock({ step, batch, kitchen, plan, record }: Props) {
       </>
     );
   }
+  // A bowl is cool when the probe says so, or when nobody measured and its time is up.
+  const notYet =
+    cooling &&
+    eventRefusal(batch.state, { type: 'step-done', step: step.id }, kitchen.readings, nowMs) !== null;
   const warmC = warmthAtC(plan, ranS);
-  const limitC = plan.prediction.soak.hot ? 30 : batch.state.recipe.blend.warmthLimitC;
+  const limitC = plan.prediction.blend.warmthLimitC;
   const warms = step.kind === 'blend' && batch.state.recipe.blend.machine !== 'cold-press';
   return (
     <>
@@ -102,37 +109,50 @@ export function StepClock({ step, batch, kitchen, plan, record }: Props) {
         )}
       </View>
       {/* A count that is read out each second would drown everything else. */}
-      <Words style={styles.clock} {...((over || soaking) && { live: 'polite' as const })}>
+      <Words style={styles.clock} {...((over || waits) && { live: 'polite' as const })}>
         {over
-          ? soaking
-            ? 'The soak is over.'
-            : 'Stop, and feel a drop between finger and thumb.'
+          ? cooling
+            ? 'Its time is up. Feel the bowl: it must be no warmer than your hand.'
+            : soaking
+              ? 'The soak is over.'
+              : 'Stop, and feel a drop between finger and thumb.'
           : endMs === null
             ? 'Stopped for a while. Nothing is lost.'
-            : soaking
+            : waits
               ? `Ready ${momentWords(endMs, nowMs, batch.timeZone)}`
               : `${Math.ceil(leftS)} s left`}
       </Words>
       <ClockButtons>
         {!running && (
-          <Button label="Go on" hint="Go on blending" kind="main" icon={Play} counter grow onPress={begin} />
+          <Button
+            label="Go on"
+            hint={waits ? 'Go on' : 'Go on blending'}
+            kind="main"
+            icon={Play}
+            counter
+            grow
+            onPress={begin}
+          />
         )}
         <Button
-          label={over ? 'Done' : soaking ? 'End the soak now' : 'Enough'}
+          label={over ? 'Done' : cooling ? 'Cool enough' : soaking ? 'End the soak now' : 'Enough'}
           hint={
             over
-              ? `${soaking ? 'Soak' : 'Blending'}: done`
-              : soaking
-                ? 'End the soak now'
-                : 'Stop blending now'
+              ? `${cooling ? 'Cooling' : soaking ? 'Soak' : 'Blending'}: done`
+              : cooling
+                ? 'The bowl is cool enough'
+                : soaking
+                  ? 'End the soak now'
+                  : 'Stop blending now'
           }
-          kind={running && (over || !soaking) ? 'main' : 'plain'}
+          kind={running && (over || !waits) ? 'main' : 'plain'}
           icon={Check}
           counter
           grow
+          disabled={notYet}
           onPress={done}
         />
-        {!soaking && running && !over && (
+        {!waits && running && !over && (
           <Button
             label="Hold on"
             hint="Hold the clock"

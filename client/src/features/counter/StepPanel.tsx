@@ -1,9 +1,11 @@
 import type { PulpPlace, StepState } from '@humble-churn/core';
-import { jarKeeping, shownMass, shownVolume, storedPulpG } from '@humble-churn/core';
+import { cautionsAt, jarKeeping, shownMass, shownVolume, storedPulpG } from '@humble-churn/core';
 import { StyleSheet, View } from 'react-native';
+import { useBatchAllergenWords } from '../../wire/allergens';
 import { serverNowMs } from '../../wire/clock';
 import { momentWords } from '../../wire/moments';
 import { Button } from '../../ui/Button';
+import { Cautions } from '../../ui/Cautions';
 import { Notice } from '../../ui/Notice';
 import { Panel } from '../../ui/Panel';
 import { Words } from '../../ui/Words';
@@ -12,7 +14,7 @@ import { SPACE, useColours } from '../../ui/theme';
 import { BottleForm } from './BottleForm';
 import { FeelStep } from './FeelStep';
 import type { GuideProps } from './GuideScreen';
-import { ProbeNuts } from './ProbeReading';
+import { CoolStep, ProbeNuts } from './ProbeReading';
 import { ScaleGlance } from './ScaleOffer';
 import { SoakTending } from './SoakTending';
 import { StepClock } from './StepClock';
@@ -48,6 +50,7 @@ export function StepPanel({ step, peek, ...parts }: Props) {
       {guide.lookFor !== null && <Said name="Look for">{guide.lookFor}</Said>}
       {guide.stop !== null && <Said name="Stop">{guide.stop}</Said>}
       {guide.caution !== null && <Notice kind="caution">{guide.caution}</Notice>}
+      <Cautions cautions={cautionsAt(step.kind, plan.prediction.cautions)} />
       {peek && (
         <View style={styles.row}>
           <Button label="Step before" onPress={peek.onBefore} />
@@ -80,6 +83,8 @@ function Hold({ step, ...parts }: GuideProps & { step: StepState }) {
           {step.begunAtMs !== null && <SoakTending {...parts} />}
         </>
       );
+    case 'cool':
+      return <CoolStep step={step} {...parts} />;
     case 'blend':
       return <StepClock step={step} {...parts} />;
     case 'feel':
@@ -94,7 +99,7 @@ function Hold({ step, ...parts }: GuideProps & { step: StepState }) {
     case 'weigh-soaked':
       return <WeighSoaked step={step} {...parts} />;
     case 'drain':
-      return parts.plan.prediction.soak.hot ? (
+      return parts.plan.prediction.soak.hot && parts.plan.prediction.soak.keptWaterG === 0 ? (
         <ProbeNuts step={step} {...parts} />
       ) : (
         <Done step={step} {...parts} />
@@ -146,6 +151,7 @@ export function Done({
 /** What goes on each jar, as large as it can be copied from. */
 function Labels({ batch, kitchen }: GuideProps) {
   const colour = useColours();
+  const allergensOf = useBatchAllergenWords();
   const { state } = batch;
   const nowMs = serverNowMs();
   return (
@@ -171,7 +177,7 @@ function Labels({ batch, kitchen }: GuideProps) {
               {kept.because === 'frozen' ? 'Thaw and drink by' : 'Discard at'} {at(kept.discardAtMs)}
             </Words>
             <Words kind="small" style={styles.onMilk}>
-              Contains {state.prediction.allergens.join(', ')}. Shake before pouring.
+              Contains: {allergensOf(state)}. Shake before pouring.
             </Words>
           </View>
         );

@@ -14,8 +14,8 @@ import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Button } from '../../ui/Button';
 import { Choice } from '../../ui/Choice';
-import { Notice } from '../../ui/Notice';
 import { QuantityField } from '../../ui/QuantityField';
+import { Toggle } from '../../ui/Toggle';
 import { SPACE } from '../../ui/theme';
 import { CUP_NAMES } from '../kitchen/words';
 import type { GuideProps } from './GuideScreen';
@@ -44,7 +44,8 @@ export function WeighIn({ batch, kitchen, plan, record, ways, step }: GuideProps
   const [pulpUnit, setPulpUnit] = useState<MassUnit>(scaleUnit);
   const [milk, setMilk] = useState<number | null>(null);
   const [pulp, setPulp] = useState<number | null>(null);
-  const [missing, setMissing] = useState(false);
+  /** Judged by eye rather than read off. */
+  const [byEye, setByEye] = useState(false);
   // What was typed last is no number: it must be mended before anything is kept.
   const [troubled, setTroubled] = useState<readonly ('milk' | 'pulp')[]>([]);
   /** Figures asked about, for they are far from what was expected; those that were said to be right. */
@@ -58,7 +59,6 @@ export function WeighIn({ batch, kitchen, plan, record, ways, step }: GuideProps
     if (value > 60_000) return 'That is more than this kitchen could make. Check the unit.';
     set(value);
     mended(what);
-    setMissing(false);
     setAsking(null);
     setSure((now) => now.filter((one) => one !== what));
     return null;
@@ -83,15 +83,13 @@ export function WeighIn({ batch, kitchen, plan, record, ways, step }: GuideProps
   };
   const finish = (alsoSure: readonly ('milk' | 'pulp')[]): void => {
     if (troubled.length > 0) return;
-    if (milk === null) {
-      setMissing(true);
-      return;
-    }
     const far = farOff(alsoSure);
     setAsking(far);
     if (far) return;
     record.say([
-      { type: 'measured', what: 'milk', reading: readingIn(milk, milkUnit, kitchen.cupSystem) },
+      milk === null
+        ? { type: 'not-measured', what: 'milk' }
+        : { type: 'measured', what: 'milk', reading: readingIn(milk, milkUnit, kitchen.cupSystem), byEye },
       ...(pulp === null
         ? []
         : [
@@ -99,6 +97,7 @@ export function WeighIn({ batch, kitchen, plan, record, ways, step }: GuideProps
               type: 'measured' as const,
               what: 'pulp' as const,
               reading: readingIn(pulp, pulpUnit, kitchen.cupSystem),
+              byEye,
             },
           ]),
       { type: 'step-done', step: step.id },
@@ -107,7 +106,6 @@ export function WeighIn({ batch, kitchen, plan, record, ways, step }: GuideProps
   // The scale's reading goes to what is still missing, the milk first.
   const wanted = milk === null ? 'milk' : hasPulp && pulp === null ? 'pulp' : null;
   const fromScale = (massG: number): void => {
-    setMissing(false);
     const inScaleUnit = massG / gPer(scaleUnit);
     if (wanted === 'milk') {
       setMilkUnit(scaleUnit);
@@ -206,11 +204,22 @@ export function WeighIn({ batch, kitchen, plan, record, ways, step }: GuideProps
           }}
         />
       )}
-      {missing && <Notice kind="error">Enter the milk first: by weight, or by volume.</Notice>}
+      {milk !== null && (
+        <Toggle
+          label="Judged by eye"
+          note="kept as such; a measured figure tells more"
+          on={byEye}
+          onChange={setByEye}
+        />
+      )}
       <Button
-        label="Weighed"
-        hint="Weighed: keep these figures and go on"
-        kind="main"
+        label={milk === null ? 'Milk not measured' : byEye ? 'Keep and go on' : 'Weighed'}
+        hint={
+          milk === null
+            ? 'Milk not measured: go on with what is expected'
+            : 'Weighed: keep these figures and go on'
+        }
+        kind={milk === null ? 'plain' : 'main'}
         icon={Check}
         counter
         disabled={troubled.length > 0 || asking !== null}

@@ -89,8 +89,12 @@ export function WeighSoaked({ step, batch, kitchen, plan, record, ways }: GuideP
           counter
           disabled={troubled || asking}
           onPress={() => {
-            if (massG === null) record.say([{ type: 'step-done', step: step.id }]);
-            else offer(massG);
+            if (massG === null) {
+              record.say([
+                { type: 'not-measured', what: 'soaked' },
+                { type: 'step-done', step: step.id },
+              ]);
+            } else offer(massG);
           }}
         />
       </View>

@@ -8,6 +8,7 @@ import { SPACE } from '../../ui/theme';
 
 const WHY: Readonly<Record<Fact, string>> = {
   soak: 'The soak went otherwise than planned',
+  probed: 'The nuts are otherwise warm than expected',
   'soaked-mass': 'The soaked nuts weigh otherwise than expected',
   'liquid-added': 'Water was poured in',
   loads: 'It is blended in other loads',

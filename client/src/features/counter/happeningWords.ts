@@ -2,6 +2,8 @@ import type { BatchHappening, BatchState, Manner } from '@humble-churn/core';
 import { readMass, shownDuration, shownMass, shownTemp, shownVolume } from '@humble-churn/core';
 import { stepName } from './stepWords';
 
+const THINGS = { soaked: 'Soaked nuts', milk: 'Milk', pulp: 'Pulp' } as const;
+
 /** What an entry of a batch's log says, in a few words. */
 export function happeningWords(event: BatchHappening, state: BatchState, manner: Manner): string {
   const jarName = (id: string): string => state.jars.find((jar) => jar.id === id)?.label ?? 'a jar';
@@ -29,7 +31,7 @@ export function happeningWords(event: BatchHappening, state: BatchState, manner:
     case 'loads-split':
       return `Parted into ${event.loads} loads`;
     case 'probed':
-      return `${event.what === 'nuts' ? 'Rinsed nuts' : 'Blended mix'}: ${shownTemp(event.tempC, manner.measures)}`;
+      return `${{ nuts: 'Rinsed nuts', bowl: 'Bowl', mix: 'Blended mix' }[event.what]}: ${shownTemp(event.tempC, manner.measures)}`;
     case 'step-done':
       return `${step(event.step)}: done`;
     case 'measured': {
@@ -37,8 +39,10 @@ export function happeningWords(event: BatchHappening, state: BatchState, manner:
         'massG' in event.reading
           ? readMass(event.reading.massG, manner.measures)
           : shownVolume(event.reading.volumeMl, manner);
-      return `${{ soaked: 'Soaked nuts', milk: 'Milk', pulp: 'Pulp' }[event.what]}: ${read}`;
+      return `${THINGS[event.what]}: ${read}${event.byEye === true ? ', by eye' : ''}`;
     }
+    case 'not-measured':
+      return `${THINGS[event.what]}: not measured`;
     case 'bottled':
       return `Bottled: ${event.jars.map((jar) => `${jar.label}, ${shownVolume(jar.volumeMl, manner)}, ${jar.place}`).join('; ')}`;
     case 'jar-moved':

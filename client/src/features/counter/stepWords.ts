@@ -1,12 +1,18 @@
 import type { AdditionDose, BatchState, Manner, PlannedPrediction, Step, StepKind } from '@humble-churn/core';
 import {
+  PULP_KEEP_DAYS,
+  RINSED_MAX_C,
+  WATER_G_PER_ML,
   doseG,
   findAddition,
   pouringOrder,
   shownDose,
+  shownDuration,
   shownMass,
   shownTemp,
   shownVolume,
+  strainedMilkMl,
+  strainersOf,
   washWaterMl,
 } from '@humble-churn/core';
 import { PEEL_WORDS, SQUEEZE_WORDS, STRAINER_WORDS, jugWords } from '../bench/words';
@@ -14,6 +20,7 @@ import { PEEL_WORDS, SQUEEZE_WORDS, STRAINER_WORDS, jugWords } from '../bench/wo
 const NAMES: Readonly<Record<StepKind, string>> = {
   weigh: 'Weigh',
   soak: 'Soak',
+  cool: 'Cool the bowl',
   drain: 'Drain and rinse',
   'weigh-soaked': 'Weigh the soaked nuts',
   peel: 'Peel',
@@ -23,6 +30,7 @@ const NAMES: Readonly<Record<StepKind, string>> = {
   strain: 'Strain',
   wash: 'Wash the pulp',
   squeeze: 'Squeeze',
+  'strain-again': 'Strain again',
   'weigh-milk': 'Weigh milk and pulp',
   finish: 'Finish',
   bottle: 'Bottle',
@@ -38,6 +46,10 @@ export function stepName({ kind, nth, of }: Pick<Step, 'kind' | 'nth' | 'of'>): 
   return `${name}, ${kind === 'strain' ? 'pour' : 'load'} ${nth} of ${of}`;
 }
 
+/** Said wherever pulp is handled. */
+export const PULP_TO_ANIMALS =
+  'Macadamia, cocoa and sweetener pulp are dangerous to dogs. Salted, sweetened or mouldy pulp is not for birds or livestock, nor any other animal.';
+
 export interface StepGuide {
   /** What to do now. */
   todo: readonly string[];
@@ -50,8 +62,9 @@ export interface StepGuide {
 }
 
 /** Doses to stir in, by the milk that was really obtained where it was weighed. */
-function doses({ recipe, measured }: BatchState, prediction: PlannedPrediction, manner: Manner): string[] {
-  const volumeMl = measured.milkMl ?? prediction.milk.volumeMl;
+function doses(state: BatchState, prediction: PlannedPrediction, manner: Manner): string[] {
+  const { recipe, measured } = state;
+  const volumeMl = strainedMilkMl(state, prediction);
   const words = (dose: AdditionDose): string[] => {
     const addition = findAddition(dose.addition);
     if (!addition) return [];
@@ -64,16 +77,34 @@ function doses({ recipe, measured }: BatchState, prediction: PlannedPrediction, 
   ];
 }
 
+/** Soak water that stays in the milk, mL. */
+function keptWaterMl({ soak }: PlannedPrediction): number {
+  return soak.keptWaterG / WATER_G_PER_ML;
+}
+
+/** Liquids for blending; what the soak already has in it is not asked for twice. */
+function liquidsToWeigh(prediction: PlannedPrediction, manner: Manner): string[] {
+  const keptMl = keptWaterMl(prediction);
+  // A batch planned before other liquids were has water only.
+  const liquids =
+    prediction.liquids.length === 0
+      ? [{ key: 'water', name: 'Water', volumeMl: prediction.liquidMl }]
+      : prediction.liquids;
+  return [
+    ...(keptMl > 0 ? [`${shownVolume(keptMl, manner)} of water for the soak, which stays in the milk`] : []),
+    ...liquids.flatMap(({ key, name, volumeMl }) => {
+      const stillMl = key === 'water' ? volumeMl - keptMl : volumeMl;
+      if (stillMl < 1) return [];
+      const more = key === 'water' && keptMl > 0 ? ' more' : '';
+      return [`${shownVolume(stillMl, manner)}${more} of ${name.toLowerCase()} for blending, kept cold`];
+    }),
+  ];
+}
+
 function weighing({ recipe }: BatchState, prediction: PlannedPrediction, manner: Manner): string[] {
   return [
     ...prediction.nuts.map((nut) => `${shownMass(nut.massG, manner)} of ${nut.name.toLowerCase()}`),
-    // A batch planned before other liquids were has water only.
-    ...(prediction.liquids.length === 0
-      ? [`${shownVolume(prediction.liquidMl, manner)} of water for blending, kept cold`]
-      : prediction.liquids.map(
-          (liquid) =>
-            `${shownVolume(liquid.volumeMl, manner)} of ${liquid.name.toLowerCase()} for blending, kept cold`,
-        )),
+    ...liquidsToWeigh(prediction, manner),
     ...(prediction.iceG > 0 ? [`${shownMass(prediction.iceG, manner)} of ice, just before blending`] : []),
     ...prediction.additions
       .filter((one) => one.when === 'before')
@@ -94,9 +125,11 @@ export function stepGuide(
   const { recipe } = state;
   const { soak, blend, strain } = recipe;
   const { loads } = prediction.blend;
+  const [first, further] = strainersOf(recipe);
   const each = loads > 1 ? ` for each of ${loads} loads` : '';
   const hot = prediction.soak.hot;
-  const rinsedC = shownTemp(30, manner.measures);
+  const rinsedC = shownTemp(RINSED_MAX_C, manner.measures);
+  const keptMl = keptWaterMl(prediction);
   const nothing: StepGuide = { todo: [], lookFor: null, stop: null, caution: null };
   switch (step.kind) {
     case 'weigh':
@@ -109,9 +142,11 @@ export function stepGuide(
     case 'soak':
       return {
         todo: [
-          soak.method === 'hot'
-            ? 'Pour boiling water over the nuts and cover them well.'
-            : 'Cover the nuts with cold water, three fingers above them.',
+          keptMl > 0
+            ? `Pour ${shownVolume(keptMl, manner)} of ${soak.method === 'hot' ? 'boiling' : 'cold'} water over the nuts, no more: it stays in the milk.`
+            : soak.method === 'hot'
+              ? 'Pour boiling water over the nuts and cover them well.'
+              : 'Cover the nuts with cold water, three fingers above them.',
           ...(soak.saltGPerKg > 0 ? [`Stir ${soak.saltGPerKg} g of salt into each litre of it.`] : []),
           soak.method === 'fridge'
             ? 'Stand the bowl in the fridge, then start the clock.'
@@ -121,23 +156,37 @@ export function stepGuide(
         stop: null,
         caution:
           soak.method === 'hot'
-            ? `Boiling water burns: pour away from you. Afterwards drain, rinse cold, and blend below ${rinsedC}.`
+            ? `Boiling water burns: pour away from you. ${keptMl > 0 ? 'Afterwards the covered bowl cools in cold water' : 'Afterwards drain, rinse cold'}, and blend below ${rinsedC}.`
             : soak.method === 'counter'
               ? 'Eight hours on the counter at most, four in a warm kitchen; then the fridge. Sour or slimy nuts are thrown away.'
-              : 'Change the water every twelve hours. Sour or slimy nuts are thrown away.',
+              : `${soak.changeEveryH !== null && soak.changeEveryH < soak.hours ? `Change the water every ${shownDuration(soak.changeEveryH * 3600)}. ` : ''}Sour or slimy nuts are thrown away.`,
+      };
+    case 'cool':
+      return {
+        todo: [
+          'Cover the bowl and stand it in a bath of cold water; change that water when it is warm.',
+          `About ${shownDuration((prediction.soak.cooling?.bathH ?? 0) * 3600)} in the bath${prediction.soak.cooling?.standingH == null ? '' : `, ${shownDuration(prediction.soak.cooling.standingH * 3600)} if it only stands`}.`,
+        ],
+        lookFor: `${rinsedC} or less in the middle of the bowl.`,
+        stop: null,
+        caution: `Hot liquid in a closed jug can burst out: nothing is blended above ${rinsedC}.`,
       };
     case 'drain':
       return {
         todo: [
-          'Pour the soak water away and rinse until the water runs clear.',
-          ...(hot ? ['Rinse with cold water until the nuts feel cold.'] : []),
+          keptMl > 0
+            ? 'Keep the soak water with the nuts: it is part of the milk.'
+            : 'Pour the soak water away and rinse until the water runs clear.',
+          ...(hot && keptMl === 0 ? ['Rinse with cold water until the nuts feel cold.'] : []),
           // The older guide has no weighing of its own.
           ...(state.guide === 1
-            ? [`Weigh the drained nuts: about ${shownMass(prediction.soak.soakedMassG, manner)} is expected.`]
+            ? [
+                `Weigh the ${keptMl > 0 ? '' : 'drained '}nuts: about ${shownMass(prediction.soak.soakedMassG, manner)} is expected.`,
+              ]
             : []),
         ],
-        lookFor: 'Clear water.',
-        stop: 'Shake off what drips.',
+        lookFor: keptMl > 0 ? 'A bowl that smells fresh.' : 'Clear water.',
+        stop: keptMl > 0 ? null : 'Shake off what drips.',
         caution: hot ? `Hot nuts in a closed jug can burst out: they must be below ${rinsedC}.` : null,
       };
     case 'weigh-soaked':
@@ -174,7 +223,7 @@ export function stepGuide(
               'Lid on and held down. Start low, then full speed.',
             ],
             lookFor: 'The rattle goes, froth on top.',
-            stop: `When the count is full, or the jug feels warm: ${shownTemp(blend.warmthLimitC, manner.measures)} is the most.`,
+            stop: `When the count is full, or the jug feels warm: ${shownTemp(prediction.blend.warmthLimitC, manner.measures)} is the most.`,
             caution:
               'Nothing hot into a closed jug. Unplug before reaching for the blades; pits and shell can break them.',
           };
@@ -197,15 +246,25 @@ export function stepGuide(
         lookFor: 'Clean glass.',
       };
     case 'strain':
-      return strain.strainer === 'none' || blend.machine === 'cold-press'
+      if (first === undefined || blend.machine === 'cold-press') {
+        return {
+          ...nothing,
+          todo: ['Pour the milk into a clean bowl or jug.'],
+          caution: 'From blending on, two hours out of the fridge at most.',
+        };
+      }
+      return first === 'cold-press'
         ? {
             ...nothing,
-            todo: ['Pour the milk into a clean bowl or jug.'],
-            caution: 'From blending on, two hours out of the fridge at most.',
+            todo: [
+              'Ladle the blended mix into the press, a little at a time, and catch the milk in a clean bowl.',
+            ],
+            lookFor: 'Dry crumbs at the end of the press.',
+            caution: 'Unplug before reaching in. From blending on, two hours out of the fridge at most.',
           }
         : {
             todo: [
-              `Pour a third or half a jug into the ${STRAINER_WORDS[strain.strainer].toLowerCase()} and let it run.`,
+              `Pour a third or half a jug into the ${STRAINER_WORDS[first].toLowerCase()} and let it run.`,
             ],
             lookFor: 'A thin, even stream.',
             stop: 'When it only drips, squeeze gently and pour on. If it squirts: slower, smaller pours.',
@@ -228,10 +287,23 @@ export function stepGuide(
         lookFor: `About ${shownMass(prediction.pulp.massG, manner)} of pulp stays.`,
         stop: 'When it only drips.',
       };
+    case 'strain-again':
+      return {
+        ...nothing,
+        todo: [
+          `Pour the strained milk through the ${STRAINER_WORDS[further ?? 'fine-bag'].toLowerCase()}, slowly.`,
+          'What it catches joins the pulp.',
+        ],
+        lookFor: 'Hardly a grain left in the milk.',
+        caution: 'A bag scalded with boiling water. From blending on, two hours out of the fridge at most.',
+      };
     case 'weigh-milk':
       return {
         ...nothing,
-        todo: ['Let the froth fall, then weigh or measure the milk, and weigh the pulp.'],
+        todo: [
+          'Let the froth fall, then weigh or measure the milk, and weigh the pulp.',
+          'What you do not measure is taken as expected.',
+        ],
         lookFor: `About ${shownVolume(prediction.milk.volumeMl, manner)} of milk is expected.`,
       };
     case 'finish':
@@ -251,7 +323,7 @@ export function stepGuide(
             : []),
           'Fill clean glass jars, and put them in the fridge at once.',
         ],
-        caution: 'Leave headspace in a jar for the freezer.',
+        caution: 'Leave headspace in a jar for the freezer: milk swells as it freezes. Shake before pouring.',
       };
     case 'label':
       return { ...nothing, todo: ['Write on each jar:'] };
@@ -259,9 +331,8 @@ export function stepGuide(
       return {
         ...nothing,
         todo: ['Put the pulp away within two hours.'],
-        lookFor: 'It keeps two days in the fridge, 90 in the freezer, 30 dried above 65 °C until brittle.',
-        caution:
-          'Damp meal moulds. Macadamia, cocoa and sweetened pulp are dangerous to dogs; nothing salted, sweet or mouldy goes to animals.',
+        lookFor: `It keeps ${PULP_KEEP_DAYS.fridge} days in the fridge, ${PULP_KEEP_DAYS.freezer} in the freezer, ${PULP_KEEP_DAYS.dried} dried above 65 °C until brittle.`,
+        caution: `Damp meal moulds. ${PULP_TO_ANIMALS}`,
       };
     case 'wash-up':
       return {

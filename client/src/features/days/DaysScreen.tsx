@@ -12,6 +12,8 @@ import type {
   Taken,
 } from '@humble-churn/core';
 import {
+  avoidedBy,
+  cautionsBefore,
   daysWith,
   momentsOf,
   placedAt,
@@ -157,7 +159,7 @@ function Days({ batches, kitchen, plans, recipes, own }: Props) {
   const taken = useMemo(() => takenByUnderWay(batches, own, fromMs), [batches, own, fromMs]);
   const others = useMemo(() => kept.filter(({ plan }) => plan.id !== movingId), [kept, movingId]);
   const [wish, setWish] = useState<Wish>(() =>
-    firstWish(choices, kitchen, fromMs, (one) => {
+    firstWish(choices, kitchen, own, fromMs, (one) => {
       const { asked } = askedFor(one, choices, kitchen, own);
       const full = daysWith(daysUntil(one.glassMs, kitchen, fromMs, taken), kept);
       return asked !== null && placedTogether([asked.job], full) !== null;
@@ -176,9 +178,7 @@ function Days({ batches, kitchen, plans, recipes, own }: Props) {
   );
   const wanted = useMemo((): FitJob | null => {
     if (!asked) return null;
-    const keepOff = kitchen.profile.people
-      .filter(({ name }) => asked.recipe.drinkers.includes(name))
-      .flatMap((person) => person.avoids);
+    const avoided = avoidedBy(kitchen.profile.people, asked.recipe.drinkers);
     const { roomTempC, fridgeTempC } = kitchen;
     const around = { roomTempC, fridgeTempC };
     return {
@@ -187,7 +187,7 @@ function Days({ batches, kitchen, plans, recipes, own }: Props) {
       kept: others.map(({ job, placed }) => ({ job, placed })),
       around,
       own,
-      keepOff,
+      avoided,
     };
   }, [asked, bare, others, kitchen, own]);
   // What was found for the wish before stands until the next is found, but cannot be kept.
@@ -277,6 +277,7 @@ function Days({ batches, kitchen, plans, recipes, own }: Props) {
           title={moving ? `${held.recipe.name}: moved` : `${held.recipe.name}: it fits like this`}
           job={held.job}
           placed={shown}
+          cautions={cautionsBefore(held.recipe, held.prediction, kitchen.profile)}
           days={days}
           kitchen={kitchen}
           nowMs={nowMs}
@@ -367,6 +368,7 @@ function Days({ batches, kitchen, plans, recipes, own }: Props) {
       <KeptPlans
         kept={kept}
         kitchen={kitchen}
+        own={own}
         nowMs={nowMs}
         onMove={(planId) => {
           setMoved(null);

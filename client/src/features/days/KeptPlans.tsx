@@ -1,9 +1,10 @@
 import type { Plan } from '@humble-churn/contract';
-import type { Placed } from '@humble-churn/core';
-import { shownVolume } from '@humble-churn/core';
+import type { OwnIngredient, Placed } from '@humble-churn/core';
+import { cautionsBefore, predict, shownVolume } from '@humble-churn/core';
 import { useRouter } from 'expo-router';
 import { StyleSheet, View } from 'react-native';
 import { Button } from '../../ui/Button';
+import { Cautions } from '../../ui/Cautions';
 import { Notice } from '../../ui/Notice';
 import { NutMark } from '../../ui/NutMark';
 import { Panel } from '../../ui/Panel';
@@ -12,20 +13,29 @@ import { Words } from '../../ui/Words';
 import { CalendarDays, Download, Play, X } from '../../ui/icons';
 import { SPACE, useColours } from '../../ui/theme';
 import { momentWords } from '../../wire/moments';
+import { keptAllergenWords } from '../../wire/allergens';
 import { useCalendarFile, usePlanning } from '../../wire/plans';
 import type { KnownKitchen } from '../../wire/queries';
 import { useSayTo, useStartBatch } from '../../wire/queries';
 import { Visits } from './Visits';
 
+/** What to know before it is begun, by what its ingredients and the household are now. */
+function cautionsOf(plan: Plan, own: readonly OwnIngredient[], kitchen: KnownKitchen) {
+  const made = predict(plan.recipe, kitchen, [...own, ...plan.ingredients]);
+  return cautionsBefore(plan.recipe, made.ok ? made.value : plan.prediction, kitchen.profile);
+}
+
 /** The plans that are kept: begun, moved or dropped here, and told to the calendar. */
 export function KeptPlans({
   kept,
   kitchen,
+  own,
   nowMs,
   onMove,
 }: {
   kept: readonly { plan: Plan; placed: Placed }[];
   kitchen: KnownKitchen;
+  own: readonly OwnIngredient[];
   nowMs: number;
   onMove: (planId: string) => void;
 }) {
@@ -57,7 +67,11 @@ export function KeptPlans({
             {shownVolume(plan.prediction.milk.volumeMl, kitchen)} for{' '}
             {momentWords(Date.parse(plan.glassAt), nowMs, kitchen.timeZone)}
           </Words>
+          <Words kind="small" tone="soft">
+            Allergens: {keptAllergenWords(plan.recipe, plan.ingredients, own)}
+          </Words>
           <Visits placed={placed} kitchen={kitchen} nowMs={nowMs} />
+          <Cautions cautions={cautionsOf(plan, own, kitchen)} />
           <View style={styles.row}>
             <Button
               label="Begin it now"
@@ -73,7 +87,9 @@ export function KeptPlans({
                       if (plan.soakedAlready) {
                         sayTo(
                           batch.id,
-                          ['weigh', 'soak', 'drain'].map((step) => ({ type: 'step-done', step })),
+                          ['weigh', 'soak', ...(plan.prediction.soak.keptWaterG > 0 ? [] : ['drain'])].map(
+                            (step) => ({ type: 'step-done', step }),
+                          ),
                         );
                       }
                       router.push(`/counter/${batch.id}`);

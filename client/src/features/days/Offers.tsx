@@ -1,9 +1,9 @@
 import type { Plan } from '@humble-churn/contract';
 import type { Offer, Placed, RoomMade } from '@humble-churn/core';
-import { shownDuration, shownVolume } from '@humble-churn/core';
+import { cautionsBefore, shownDuration, shownVolume } from '@humble-churn/core';
 import { StyleSheet, View } from 'react-native';
 import { Button } from '../../ui/Button';
-import { Notice } from '../../ui/Notice';
+import { Cautions } from '../../ui/Cautions';
 import { Words } from '../../ui/Words';
 import { SPACE, useColours } from '../../ui/theme';
 import { momentWords } from '../../wire/moments';
@@ -117,9 +117,7 @@ export function OneOffer({
       <Words tone="soft">
         Ready {momentWords(offer.placed.readyMs, nowMs, kitchen.timeZone)}, an estimate.
       </Words>
-      {offer.kind === 'hot-soak' && (
-        <Notice kind="caution">Boiling water burns. Drain, rinse cold, and blend below 30 °C.</Notice>
-      )}
+      <Cautions cautions={cautionsBefore(offer.recipe, offer.prediction, kitchen.profile)} />
       <View style={styles.row}>
         <Button
           label="Plan it so"

@@ -1,8 +1,9 @@
 import { planLimitWords, plannedStepWords } from '@humble-churn/contract';
-import type { Broken, Placed, PlanJob, PlanKitchen } from '@humble-churn/core';
+import type { Broken, Caution, Placed, PlanJob, PlanKitchen } from '@humble-churn/core';
 import { brokenLimits } from '@humble-churn/core';
 import { StyleSheet, View } from 'react-native';
 import { Button } from '../../ui/Button';
+import { Cautions } from '../../ui/Cautions';
 import { Notice } from '../../ui/Notice';
 import { Panel } from '../../ui/Panel';
 import { Words } from '../../ui/Words';
@@ -27,6 +28,7 @@ export function Proposal({
   title,
   job,
   placed,
+  cautions,
   days,
   kitchen,
   nowMs,
@@ -39,6 +41,7 @@ export function Proposal({
   title: string;
   job: PlanJob;
   placed: Placed;
+  cautions: readonly Caution[];
   days: PlanKitchen;
   kitchen: KnownKitchen;
   nowMs: number;
@@ -62,6 +65,7 @@ export function Proposal({
         ))}
         {byHand && broken.length === 0 && <Words tone="kelp">Moved by hand; it still fits.</Words>}
       </View>
+      <Cautions cautions={cautions} />
       <View style={styles.row}>
         <Button label="Keep this plan" kind="main" icon={Check} counter busy={working} onPress={onKeep} />
         {reset !== null && <Button label={reset} icon={Undo2} counter onPress={onReset} />}

@@ -1,4 +1,5 @@
 import type {
+  Allergen,
   KeptJob,
   Offer,
   OwnIngredient,
@@ -22,8 +23,8 @@ export interface FitJob {
   kept: readonly KeptJob[];
   around: Surroundings;
   own: readonly OwnIngredient[];
-  /** Allergens to keep out of another nut's milk. */
-  keepOff: readonly string[];
+  /** What its drinkers avoid: nothing is offered that holds it. */
+  avoided: readonly Allergen[];
 }
 
 export interface FitAnswer {
@@ -34,7 +35,7 @@ export interface FitAnswer {
 }
 
 /** Where a batch fits, or what else would. */
-export function fit({ recipe, job, days, kept, around, own, keepOff }: FitJob): FitAnswer {
+export function fit({ recipe, job, days, kept, around, own, avoided }: FitJob): FitAnswer {
   const full = daysWith(days, kept);
   const found = schedule([job], full);
   if (found.ok) return { found, room: null, offers: [] };
@@ -42,6 +43,6 @@ export function fit({ recipe, job, days, kept, around, own, keepOff }: FitJob): 
   return {
     found,
     room: roomMade(job, kept, days),
-    offers: waysStillOpen(wish, recipe, around, own, full, keepOff),
+    offers: waysStillOpen(wish, recipe, around, own, full, avoided),
   };
 }

@@ -1,5 +1,5 @@
-import type { Recipe } from '@humble-churn/core';
-import { timeOnDay } from '@humble-churn/core';
+import type { OwnIngredient, Recipe } from '@humble-churn/core';
+import { avoidedBy, isFreeOf, recipeAllergens, timeOnDay } from '@humble-churn/core';
 import type { KnownKitchen } from '../../wire/queries';
 
 /** What is to be ready, and by when. */
@@ -30,14 +30,22 @@ export function readTimeOfDay(text: string): { hours: number; minutes: number } 
  */
 export function firstWish(
   choices: readonly Recipe[],
-  kitchen: { timeZone: string; profile: Pick<KnownKitchen['profile'], 'jars'> },
+  kitchen: { timeZone: string; profile: Pick<KnownKitchen['profile'], 'jars' | 'people'> },
+  own: readonly OwnIngredient[],
   fromMs: number,
   fits: (wish: Wish) => boolean,
 ): Wish {
   const [jar] = kitchen.profile.jars;
-  const amount = choices[0]?.amount;
+  // None that one of its own drinkers avoids is proposed unasked.
+  const choice = Math.max(
+    0,
+    choices.findIndex((recipe) =>
+      isFreeOf(recipeAllergens(recipe, own), avoidedBy(kitchen.profile.people, recipe.drinkers)),
+    ),
+  );
+  const amount = choices[choice]?.amount;
   const breakfast = (daysOn: number): Wish => ({
-    choice: 0,
+    choice,
     jars: 1,
     jarMl: jar?.volumeMl ?? (amount?.by === 'milk' ? amount.volumeMl : 1000),
     glassMs: timeOnDay(fromMs, daysOn, 8, 0, kitchen.timeZone),

@@ -1,16 +1,19 @@
 import { zodResolver } from '@hookform/resolvers/zod';
 import type { PackFiguresWire } from '@humble-churn/contract';
 import { PackFiguresSchema, refusalWords } from '@humble-churn/contract';
-import { ingredientFromPack } from '@humble-churn/core';
+import { ingredientFromPack, packOf } from '@humble-churn/core';
 import { useRouter } from 'expo-router';
 import { useState } from 'react';
 import type { Control } from 'react-hook-form';
 import { Controller, useForm } from 'react-hook-form';
 import { StyleSheet, View } from 'react-native';
-import { useAddIngredient } from '../../wire/queries';
+import { useAddIngredient, useChangeIngredient, useOwnIngredients, useUnreadable } from '../../wire/queries';
 import { Button } from '../../ui/Button';
 import { Choice } from '../../ui/Choice';
 import { FormChoice, FormName } from '../../ui/FormFields';
+import { NotYet } from '../../ui/NotYet';
+import { Toggle } from '../../ui/Toggle';
+import { AllergenToggles } from '../kitchen/AllergenToggles';
 import { Notice } from '../../ui/Notice';
 import { Panel } from '../../ui/Panel';
 import { QuantityField } from '../../ui/QuantityField';
@@ -19,9 +22,26 @@ import { useToast } from '../../ui/Toast';
 import { Words } from '../../ui/Words';
 import { SPACE } from '../../ui/theme';
 
-type Figure = 'fatPct' | 'carbPct' | 'proteinPct' | 'sugarsPct' | 'fibrePct' | 'kcalPer100G' | 'cupG';
+type Figure =
+  | 'fatPct'
+  | 'carbPct'
+  | 'proteinPct'
+  | 'sugarsPct'
+  | 'fibrePct'
+  | 'kcalPer100G'
+  | 'cupG'
+  | 'seleniumUgPerG'
+  | 'rawLimitGPerServing';
 
-const FIGURES: readonly { name: Figure; label: string; unit: string; most: number; optional: boolean }[] = [
+interface FigureLine {
+  name: Figure;
+  label: string;
+  unit: string;
+  most: number;
+  optional: boolean;
+}
+
+const FIGURES: readonly FigureLine[] = [
   { name: 'fatPct', label: 'Fat', unit: 'g', most: 100, optional: false },
   { name: 'carbPct', label: 'Carbohydrate', unit: 'g', most: 100, optional: false },
   { name: 'proteinPct', label: 'Protein', unit: 'g', most: 100, optional: false },
@@ -31,50 +51,107 @@ const FIGURES: readonly { name: Figure; label: string; unit: string; most: numbe
   { name: 'cupG', label: 'One US cup weighs', unit: 'g', most: 400, optional: true },
 ];
 
-const ALLERGENS = ['tree nut', 'sesame', 'soy', 'peanut', 'none listed'] as const;
+/** What can hurt, where the pack or a book says so. */
+const LIMIT_FIGURES: readonly FigureLine[] = [
+  { name: 'seleniumUgPerG', label: 'Selenium in 1 g', unit: 'µg', most: 100, optional: true },
+  { name: 'rawLimitGPerServing', label: 'Most to eat raw at a time', unit: 'g', most: 500, optional: true },
+];
+
+const EMPTY_PACK: Partial<PackFiguresWire> = {
+  name: '',
+  kind: 'nut',
+  allergens: ['tree nut'],
+  byRegion: false,
+  gels: false,
+  seleniumUgPerG: null,
+  rawLimitGPerServing: null,
+  carbIncludesFibre: false,
+  sugarsPct: null,
+  fibrePct: null,
+  kcalPer100G: null,
+  cupG: null,
+};
+
+/** An ingredient that is there already, to be corrected; what of it cannot be read is asked for again. */
+export function CorrectIngredientScreen({ ingredientKey }: { ingredientKey: string }) {
+  const own = useOwnIngredients();
+  const unreadable = useUnreadable();
+  if (!own.data || !unreadable.data) {
+    return <NotYet title="Ingredient" what="the ingredient" queries={[own, unreadable]} />;
+  }
+  const known = own.data.find(({ key }) => key === ingredientKey);
+  const torn = unreadable.data.find(({ kind, id }) => kind === 'ingredient' && id === ingredientKey);
+  const pack = known ? wirePack(packOf(known)) : torn ? { ...EMPTY_PACK, ...torn.pack } : null;
+  if (!pack) {
+    return (
+      <Screen title="Ingredient">
+        <Notice kind="error">There is no such ingredient in this kitchen.</Notice>
+      </Screen>
+    );
+  }
+  return <PackForm pack={pack} correcting={ingredientKey} />;
+}
+
+function wirePack({ key: _key, ...pack }: ReturnType<typeof packOf>): PackFiguresWire {
+  return { ...pack, allergens: [...pack.allergens] };
+}
 
 /** A nut or seed of the cook's own, from what its pack says. */
 export function IngredientScreen() {
+  return <PackForm pack={EMPTY_PACK} correcting={null} />;
+}
+
+function PackForm({
+  pack: start,
+  correcting,
+}: {
+  pack: Partial<PackFiguresWire>;
+  correcting: string | null;
+}) {
   const router = useRouter();
   const toast = useToast();
   const add = useAddIngredient();
+  const change = useChangeIngredient();
   // What was sent may change before the next try; then it is another thing and gets another key.
   const [key, setKey] = useState(() => crypto.randomUUID());
-  const { control, handleSubmit, formState, setError } = useForm<PackFiguresWire>({
+  const { control, handleSubmit, formState, setError, setValue, clearErrors } = useForm<PackFiguresWire>({
     resolver: zodResolver(PackFiguresSchema),
-    defaultValues: {
-      name: '',
-      kind: 'nut',
-      allergen: 'tree nut',
-      carbIncludesFibre: false,
-      sugarsPct: null,
-      fibrePct: null,
-      kcalPer100G: null,
-      cupG: null,
-    },
+    defaultValues: start,
   });
   const { errors } = formState;
+  const failed = add.error ?? change.error;
   const save = handleSubmit((pack) => {
     // Turned away here already, with the reason at its field; the server says the same.
     const made = ingredientFromPack({ ...pack, key: 'own-new' });
     if (!made.ok) {
-      const field = made.refusal.path[0] === 'name' ? 'name' : 'carbPct';
-      setError(field, { message: refusalWords(made.refusal) });
+      const [path] = made.refusal.path;
+      const field = REFUSED_AT.find((one) => one === path) ?? 'carbPct';
+      setError(field, { type: made.refusal.code, message: refusalWords(made.refusal) });
+      return;
+    }
+    const onSuccess = (): void => {
+      toast({
+        words:
+          correcting === null
+            ? `${pack.name} is among the ingredients now.`
+            : `${pack.name} is corrected. What was made with it before keeps it as it was.`,
+      });
+      router.navigate(correcting === null ? '/bench' : '/kitchen');
+    };
+    if (correcting !== null) {
+      change.mutate({ key: correcting, pack }, { onSuccess });
       return;
     }
     add.mutate(
       { pack, key },
       {
-        onSuccess: ({ name }) => {
-          toast({ words: `${name} is among the ingredients now.` });
-          router.navigate('/bench');
-        },
+        onSuccess,
         onError: () => setKey(crypto.randomUUID()),
       },
     );
   });
   return (
-    <Screen title="An ingredient of your own">
+    <Screen title={correcting === null ? 'An ingredient of your own' : `Correct ${start.name ?? 'it'}`}>
       <Words>
         Copy what the pack says for 100 g. What it leaves out is filled with the middle of our table and
         marked as a guess.
@@ -96,11 +173,40 @@ export function IngredientScreen() {
             { value: 'seed', label: 'Seed' },
           ]}
         />
-        <FormChoice
+        <Controller
           control={control}
-          name="allergen"
-          label="Allergen on the pack"
-          options={ALLERGENS.map((allergen) => ({ value: allergen, label: allergen }))}
+          name="allergens"
+          render={({ field }) => (
+            <AllergenToggles
+              label="Allergens on the pack; none chosen means none is listed"
+              chosen={field.value}
+              onChange={field.onChange}
+            />
+          )}
+        />
+        <Controller
+          control={control}
+          name="byRegion"
+          render={({ field }) => (
+            <Toggle
+              label="Only some regions name them"
+              note="they are named everywhere here all the same"
+              on={field.value}
+              onChange={field.onChange}
+            />
+          )}
+        />
+        <Controller
+          control={control}
+          name="gels"
+          render={({ field }) => (
+            <Toggle
+              label="It turns to a gel when wet"
+              note="as flax and chia do; the gel keeps milk in the bag"
+              on={field.value}
+              onChange={field.onChange}
+            />
+          )}
         />
       </Panel>
       <Panel title="In 100 g">
@@ -114,6 +220,15 @@ export function IngredientScreen() {
             />
           ))}
         </View>
+        {errors.fibrePct?.type === 'fibre-over-carbohydrate' && (
+          <Button
+            label="Read fibre as listed beside carbohydrate"
+            onPress={() => {
+              setValue('carbIncludesFibre', false);
+              clearErrors('fibrePct');
+            }}
+          />
+        )}
         <Controller
           control={control}
           name="carbIncludesFibre"
@@ -130,11 +245,34 @@ export function IngredientScreen() {
           )}
         />
       </Panel>
-      {add.error && <Notice kind="error">{add.error.message} What you typed still stands here.</Notice>}
-      <Button label="Add it" kind="main" busy={add.isPending} onPress={() => void save()} />
+      <Panel title="Limits, if you know of any">
+        <Words tone="soft">
+          Brazil nuts hold about 19 µg of selenium in a gram; of flax 15 g raw is a serving’s most.
+        </Words>
+        <View style={styles.figures}>
+          {LIMIT_FIGURES.map((figure) => (
+            <FigureField
+              key={figure.name}
+              {...figure}
+              control={control}
+              error={errors[figure.name] ? (errors[figure.name]?.message ?? 'Missing') : null}
+            />
+          ))}
+        </View>
+      </Panel>
+      {failed && <Notice kind="error">{failed.message} What you typed still stands here.</Notice>}
+      <Button
+        label={correcting === null ? 'Add it' : 'Correct it'}
+        kind="main"
+        busy={add.isPending || change.isPending}
+        onPress={() => void save()}
+      />
     </Screen>
   );
 }
+
+/** Fields at which a pack can be refused. */
+const REFUSED_AT = ['name', 'carbPct', 'fibrePct', 'sugarsPct'] as const;
 
 /** A sentence of ours where it is refused for what it names; the schema's own words are for programs. */
 function nameTrouble(message: string | undefined): string {
@@ -149,7 +287,7 @@ function FigureField({
   optional,
   control,
   error,
-}: (typeof FIGURES)[number] & { control: Control<PackFiguresWire>; error: string | null }) {
+}: FigureLine & { control: Control<PackFiguresWire>; error: string | null }) {
   return (
     <Controller
       control={control}

@@ -160,7 +160,7 @@ export function GearPanel({ control }: Props) {
             <FormQuantity
               control={control}
               name={`profile.machines.${i}.fillLineMl`}
-              label="Fill line"
+              label="MAX line"
               unit="mL"
               min={150}
               max={8000}
@@ -225,7 +225,7 @@ export function GearPanel({ control }: Props) {
   );
 }
 
-/** Who drinks here, and what they keep off. */
+/** Who drinks here, and what they avoid. */
 export function PeoplePanel({ control }: Props) {
   const people = useFieldArray({ control, name: 'profile.people' });
   return (
@@ -242,7 +242,7 @@ export function PeoplePanel({ control }: Props) {
             trouble={NAME_TROUBLE}
             maxLength={40}
           />
-          <Avoids control={control} name={`profile.people.${i}.avoids`} label="Keeps off" />
+          <Avoids control={control} name={`profile.people.${i}.avoids`} label="Avoids" />
         </Entry>
       ))}
       <View style={styles.row}>

@@ -1,6 +1,6 @@
 import { zodResolver } from '@hookform/resolvers/zod';
 import type { KitchenSettings } from '@humble-churn/contract';
-import { KitchenSettingsSchema } from '@humble-churn/contract';
+import { ChosenTimeZoneSchema, KitchenSettingsSchema } from '@humble-churn/contract';
 import type { OwnIngredient } from '@humble-churn/core';
 import { useContext, useState } from 'react';
 import type { FieldErrors } from 'react-hook-form';
@@ -14,18 +14,24 @@ import { FormChoice, FormName, FormQuantity } from '../../ui/FormFields';
 import { Notice } from '../../ui/Notice';
 import { NotYet } from '../../ui/NotYet';
 import { Panel } from '../../ui/Panel';
+import { SafetyLink } from '../../ui/SafetyLink';
 import { Screen } from '../../ui/Screen';
 import { useToast } from '../../ui/Toast';
 import { Words } from '../../ui/Words';
 import { ThemeChoiceContext } from '../../ui/theme';
 import { GearPanel, HoursPanel, PeoplePanel, PricesPanel } from './HouseholdPanels';
+import { OwnIngredientsPanel } from './OwnIngredientsPanel';
+import { UnreadablePanel } from './UnreadablePanel';
 import { CUP_NAMES } from './words';
 
 /** What the form holds: the settings with all of the profile. */
 export type SettingsForm = KitchenSettings;
 
 // The form starts from settings that were parsed already: what the schema would fill in is there.
-const FormSchema = KitchenSettingsSchema as z.ZodType<SettingsForm, SettingsForm>;
+const FormSchema = KitchenSettingsSchema.extend({ timeZone: ChosenTimeZoneSchema }) as z.ZodType<
+  SettingsForm,
+  SettingsForm
+>;
 
 /** What holds for every batch of this kitchen. */
 export function KitchenScreen() {
@@ -80,6 +86,7 @@ function Settings({ kitchen, own }: { kitchen: KnownKitchen; own: readonly OwnIn
   const troubled = troubledParts(formState.errors);
   return (
     <Screen title="Kitchen">
+      <UnreadablePanel />
       <Panel title="The place">
         <FormName
           control={control}
@@ -91,7 +98,7 @@ function Settings({ kitchen, own }: { kitchen: KnownKitchen; own: readonly OwnIn
           control={control}
           name="timeZone"
           label="Time zone"
-          trouble="Not a time zone this machine knows. Try Europe/Lisbon."
+          trouble="A place, such as Europe/Lisbon: an abbreviation such as EST knows no summer time."
           note="All clock times are shown in it."
         />
         <FormQuantity
@@ -116,6 +123,7 @@ function Settings({ kitchen, own }: { kitchen: KnownKitchen; own: readonly OwnIn
           name="budgetH"
           label="Keep milk at 4 °C"
           options={[
+            { value: 48, label: '2 days' },
             { value: 72, label: '3 days' },
             { value: 96, label: '4 days', note: 'usual' },
           ]}
@@ -154,6 +162,7 @@ function Settings({ kitchen, own }: { kitchen: KnownKitchen; own: readonly OwnIn
       <GearPanel control={control} />
       <HoursPanel control={control} />
       <PricesPanel control={control} currency={currency} own={own} />
+      <OwnIngredientsPanel own={own} />
       <Panel title="This device">
         <Choice
           label="Colours"
@@ -168,6 +177,7 @@ function Settings({ kitchen, own }: { kitchen: KnownKitchen; own: readonly OwnIn
         <Words kind="small" tone="soft">
           Press ? for the keys.
         </Words>
+        <SafetyLink />
       </Panel>
       {change.error && <Notice kind="error">{change.error.message} What you typed still stands here.</Notice>}
       {sent && troubled !== '' && (

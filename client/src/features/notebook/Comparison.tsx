@@ -16,16 +16,19 @@ function percent(difference: number): string {
 export function Comparison({ state, manner }: { state: BatchState; manner: Manner }) {
   const colour = useColours();
   const rows = comparisons(state);
+  const without = state.measured.without.map((what) => NAMES[what].toLowerCase());
   if (rows.length === 0) {
     return (
       <Words tone="soft">
-        Nothing was weighed yet. What is weighed stands here beside what was predicted.
+        {without.length > 0
+          ? `Not measured: ${without.join(', ')}. The batch went on with what was expected, and teaches nothing of it.`
+          : 'Nothing was weighed yet. What is weighed stands here beside what was predicted.'}
       </Words>
     );
   }
   return (
     <View style={styles.rows}>
-      {rows.map(({ what, predicted, measured, unit, expected, difference }) => {
+      {rows.map(({ what, predicted, measured, unit, expected, difference, byEye }) => {
         const show = (value: number): string =>
           unit === 'mL' ? shownVolume(value, manner) : shownMass(value, manner);
         const most = Math.max(predicted, measured);
@@ -34,7 +37,8 @@ export function Comparison({ state, manner }: { state: BatchState; manner: Manne
             <View style={styles.names}>
               <Words kind="strong">{NAMES[what]}</Words>
               <Words>
-                {show(measured)}{' '}
+                {show(measured)}
+                {byEye ? ', by eye' : ''}{' '}
                 <Words tone="soft">
                   of {show(predicted)} predicted
                   {expected && `, likely ${intervalWords(expected, show)}`}; {percent(difference)}
@@ -52,6 +56,9 @@ export function Comparison({ state, manner }: { state: BatchState; manner: Manne
           </View>
         );
       })}
+      {without.length > 0 && (
+        <Words tone="soft">Not measured: {without.join(', ')}. Taken as expected.</Words>
+      )}
     </View>
   );
 }

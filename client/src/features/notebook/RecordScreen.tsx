@@ -1,6 +1,7 @@
 import { pour, shownMass, shownVolume, standing } from '@humble-churn/core';
 import { useRouter } from 'expo-router';
 import { StyleSheet, View } from 'react-native';
+import { useBatchAllergenWords } from '../../wire/allergens';
 import { useNowMs } from '../../wire/clock';
 import { momentWords } from '../../wire/moments';
 import type { KnownBatch, KnownKitchen } from '../../wire/queries';
@@ -13,14 +14,7 @@ import { NotYet } from '../../ui/NotYet';
 import { Words } from '../../ui/Words';
 import { SPACE } from '../../ui/theme';
 import { useWidth } from '../../ui/useWidth';
-import {
-  BODY_WORDS,
-  MACHINE_WORDS,
-  PEEL_WORDS,
-  SOAK_WORDS,
-  SQUEEZE_WORDS,
-  STRAINER_WORDS,
-} from '../bench/words';
+import { BODY_WORDS, MACHINE_WORDS, strainedWords, PEEL_WORDS, SOAK_WORDS } from '../bench/words';
 import { keepOnBench } from '../bench/draft';
 import { happeningWords } from '../counter/happeningWords';
 import { Comparison } from './Comparison';
@@ -41,6 +35,7 @@ function Page({ batch, kitchen }: { batch: KnownBatch; kitchen: KnownKitchen }) 
   const { state, events } = batch;
   const { recipe, prediction } = state;
   const { width, onLayout } = useWidth(340);
+  const allergensOf = useBatchAllergenWords();
   const counts = new Set(standing(events).map((event) => event.id));
   const facts = [
     prediction.nuts.map((nut) => `${shownMass(nut.massG, kitchen)} ${nut.name.toLowerCase()}`).join(', '),
@@ -56,11 +51,12 @@ function Page({ batch, kitchen }: { batch: KnownBatch; kitchen: KnownKitchen }) 
       ? 'No soak'
       : `Soak ${SOAK_WORDS[recipe.soak.method].toLowerCase()}, ${Number(recipe.soak.hours.toFixed(2))} h`,
     PEEL_WORDS[recipe.peel],
-    `${MACHINE_WORDS[recipe.blend.machine]}; ${STRAINER_WORDS[recipe.strain.strainer].toLowerCase()}, ${SQUEEZE_WORDS[recipe.strain.squeeze].toLowerCase()} squeeze`,
+    `${MACHINE_WORDS[recipe.blend.machine]}; ${strainedWords(recipe)}`,
     `${BODY_WORDS[prediction.milk.body]}: ${prediction.milk.solidsPct.toFixed(1)} % solids predicted`,
   ];
   return (
     <Screen title={recipe.name}>
+      <Words kind="strong">Allergens: {allergensOf(state)}</Words>
       <Panel title="Predicted beside measured">
         <Comparison state={state} manner={kitchen} />
       </Panel>

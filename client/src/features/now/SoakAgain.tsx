@@ -1,6 +1,14 @@
 import { ROUTES } from '@humble-churn/contract';
 import type { Recipe } from '@humble-churn/core';
-import { predict, shownMass, shownVolume } from '@humble-churn/core';
+import {
+  avoidedBy,
+  cautionsBefore,
+  isFreeOf,
+  predict,
+  recipeAllergens,
+  shownMass,
+  shownVolume,
+} from '@humble-churn/core';
 import { useQuery } from '@tanstack/react-query';
 import { useRouter } from 'expo-router';
 import { useState } from 'react';
@@ -9,6 +17,7 @@ import { call } from '../../wire/call';
 import type { KnownKitchen } from '../../wire/queries';
 import { known, useOwnIngredients, useSayTo, useStartBatch } from '../../wire/queries';
 import { Button } from '../../ui/Button';
+import { Cautions } from '../../ui/Cautions';
 import { Notice } from '../../ui/Notice';
 import { Panel } from '../../ui/Panel';
 import { Words } from '../../ui/Words';
@@ -37,7 +46,9 @@ export function SoakAgain({ kitchen }: { kitchen: KnownKitchen }) {
   const router = useRouter();
   // New for each time it is opened: a second tap on the same start makes nothing twice.
   const [key, setKey] = useState<string | null>(null);
-  if (!recipe) return null;
+  // Nothing is proposed that one of its drinkers avoids, or whose allergens are not known.
+  const avoided = avoidedBy(kitchen.profile.people, recipe?.drinkers ?? []);
+  if (!recipe || !isFreeOf(recipeAllergens(recipe, own.data ?? []), avoided)) return null;
   if (key === null) {
     return (
       <Button
@@ -61,6 +72,7 @@ export function SoakAgain({ kitchen }: { kitchen: KnownKitchen }) {
           <Words>a bowl of at least {shownVolume(made.value.soak.bowlMl, kitchen)}</Words>
         </View>
       )}
+      {made.ok && <Cautions cautions={cautionsBefore(recipe, made.value, kitchen.profile)} />}
       {start.error && <Notice kind="error">{start.error.message}</Notice>}
       <View style={styles.row}>
         <Button

@@ -1,17 +1,19 @@
 import type { SavedRecipe } from '@humble-churn/contract';
-import { RECIPE_PART_WORDS, fromInstant } from '@humble-churn/contract';
+import { RECIPE_PART_WORDS, fromInstant, refusalWords } from '@humble-churn/contract';
 import type { OwnIngredient } from '@humble-churn/core';
-import { predict, recipeChanges } from '@humble-churn/core';
+import { cautionsBefore, predict, recipeChanges } from '@humble-churn/core';
 import { useRouter } from 'expo-router';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Button } from '../../ui/Button';
+import { Cautions } from '../../ui/Cautions';
 import { JarDrawing, jarFor } from '../../ui/JarDrawing';
 import { Notice } from '../../ui/Notice';
 import { Panel } from '../../ui/Panel';
 import { Words } from '../../ui/Words';
 import { useToast } from '../../ui/Toast';
 import { SPACE } from '../../ui/theme';
+import { keptAllergenWords } from '../../wire/allergens';
 import { dayWords } from '../../wire/moments';
 import type { KnownKitchen } from '../../wire/queries';
 import { usePutAway, useRecipeHistory } from '../../wire/recipes';
@@ -33,7 +35,8 @@ export function RecipeCard({ kept, own, kitchen }: Props) {
   const history = useRecipeHistory(kept.id, opened);
   const putAway = usePutAway();
   const { recipe } = kept;
-  const made = predict(recipe, kitchen, own);
+  // What it was kept with; where an ingredient was corrected since, both labels count.
+  const made = predict(recipe, kitchen, [...kept.ingredients, ...own]);
   const prediction = made.ok ? made.value : null;
   const ontoBench = (version: SavedRecipe['recipe'], saved: { id: string; version: number } | null): void => {
     keepOnBench(version, saved);
@@ -70,11 +73,20 @@ export function RecipeCard({ kept, own, kitchen }: Props) {
         />
         <View style={styles.words}>
           <Words>{summaryWords(recipe, own, kitchen)}</Words>
+          <Words kind="small">Allergens: {keptAllergenWords(recipe, kept.ingredients, own)}</Words>
           <Words kind="small" tone="soft">
             Version {kept.version}, kept on {dayWords(fromInstant(kept.savedAt), kitchen.timeZone)}
           </Words>
         </View>
       </View>
+      {prediction ? (
+        <Cautions cautions={cautionsBefore(recipe, prediction, kitchen.profile)} />
+      ) : (
+        <Notice kind="caution">
+          {made.ok ? '' : refusalWords(made.refusal)} Correct it in Kitchen, or choose another nut on the
+          bench.
+        </Notice>
+      )}
       {putAway.error && <Notice kind="error">{putAway.error.message}</Notice>}
       <View style={styles.row}>
         <Button

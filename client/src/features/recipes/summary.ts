@@ -1,6 +1,6 @@
 import type { Manner, OwnIngredient, Recipe } from '@humble-churn/core';
 import { findIngredient, nutPercents, shownDuration, shownMass, shownVolume } from '@humble-churn/core';
-import { SOAK_WORDS, STRAINER_WORDS } from '../bench/words';
+import { SOAK_WORDS, strainedWords } from '../bench/words';
 
 /** A recipe in one line, as a cook would tell it. */
 export function summaryWords(recipe: Recipe, own: readonly OwnIngredient[], manner: Manner): string {
@@ -19,7 +19,6 @@ export function summaryWords(recipe: Recipe, own: readonly OwnIngredient[], mann
     recipe.soak.method === 'none'
       ? 'no soak'
       : `${shownDuration(recipe.soak.hours * 3600)} ${SOAK_WORDS[recipe.soak.method].toLowerCase()}`;
-  const strained =
-    recipe.blend.machine === 'cold-press' ? 'pressed' : STRAINER_WORDS[recipe.strain.strainer].toLowerCase();
+  const strained = strainedWords(recipe);
   return `${amount}; ${nuts}; 1 to ${recipe.waterPerNut.toFixed(1)} by weight; ${soak}; ${strained}`;
 }

@@ -12,6 +12,7 @@ import { useRouter } from 'expo-router';
 import { Snowflake, Trash2, Undo2 } from '../../ui/icons';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
+import { useBatchAllergenWords } from '../../wire/allergens';
 import { useNowMs } from '../../wire/clock';
 import type { KnownBatch, KnownKitchen } from '../../wire/queries';
 import { undoing, useBatch, useKitchen, useRecord } from '../../wire/queries';
@@ -19,16 +20,15 @@ import { Button } from '../../ui/Button';
 import { Notice } from '../../ui/Notice';
 import { Panel } from '../../ui/Panel';
 import { QuantityField } from '../../ui/QuantityField';
+import { SafetyLink } from '../../ui/SafetyLink';
 import { Screen } from '../../ui/Screen';
 import { useToast } from '../../ui/Toast';
 import { NotYet } from '../../ui/NotYet';
 import { Words } from '../../ui/Words';
 import { SPACE } from '../../ui/theme';
 import { Freshness, KeepingTimes } from './Freshness';
+import { TimeSpent } from './TimeSpent';
 import { SmallJar } from './SmallJar';
-
-/** A usual glass, mL. */
-const GLASS_ML = 200;
 
 /** One jar: how it stands and why, and what can be done with it. */
 export function JarScreen({ batchId, jarId }: { batchId: string; jarId: string }) {
@@ -55,7 +55,7 @@ function reasonWords(kept: Keeping, kitchen: KnownKitchen): string {
     case 'out-of-fridge':
       return `It was, or will be, out of the fridge for two hours in all since blending. That is the limit, whatever it smells like.`;
     case 'frozen':
-      return 'Frozen milk keeps for 60 days. Thawed in the fridge it has two days at most, and is not frozen again.';
+      return 'Frozen milk is thawed within 60 days; later than that it is poured away. Thawed in the fridge it has two days at most, and is not frozen again.';
     case 'thawed':
       return 'Thawed milk has two days in the fridge, and is not frozen again.';
   }
@@ -66,8 +66,9 @@ function Jar({ batch, jar, kitchen }: { batch: KnownBatch; jar: JarState; kitche
   const router = useRouter();
   const toast = useToast();
   const record = useRecord(batch.id);
+  const allergensOf = useBatchAllergenWords();
   // A glass to begin with; null while what is typed is no number.
-  const [pourMl, setPourMl] = useState<number | null>(GLASS_ML);
+  const [pourMl, setPourMl] = useState<number | null>(kitchen.profile.glassMl);
   const kept = jarKeeping(batch.state, jar, kitchen.readings, nowMs);
   const place = jar.places[jar.places.length - 1]?.place;
   const us = kitchen.measures === 'us';
@@ -105,7 +106,7 @@ function Jar({ batch, jar, kitchen }: { batch: KnownBatch; jar: JarState; kitche
               </>
             )}
             <Words kind="small" tone="soft">
-              Allergens: {batch.state.prediction.allergens.join(', ')}
+              Allergens: {allergensOf(batch.state)}
             </Words>
           </View>
         </View>
@@ -114,16 +115,14 @@ function Jar({ batch, jar, kitchen }: { batch: KnownBatch; jar: JarState; kitche
         <Panel title="Why this long">
           <Words>{reasonWords(kept, kitchen)}</Words>
           <Words>
-            It was bottled near {shownTemp(jarTerms(batch.state).milkTempC, kitchen.measures)}. Milk that goes
-            in warm spends hours of its time on cooling down: cold water or ice in the jug buys them back.
+            It was bottled near {shownTemp(jarTerms(batch.state, jar).milkTempC, kitchen.measures)}.
           </Words>
-          {!batch.state.scalded && (
-            <Words>The gear was not scalded, which takes a quarter off. Salt does not add anything.</Words>
-          )}
+          <TimeSpent batch={batch} jar={jar} kitchen={kitchen} kept={kept} />
           <Words kind="small" tone="soft">
-            An estimate. Smell and look each time; when in doubt, throw it out. Not for infants; those with an
-            allergy, the pregnant and the frail ask a doctor first.
+            An estimate, by custom. Smell and look each time; when in doubt, throw it out. Salt does not add
+            anything.
           </Words>
+          <SafetyLink />
         </Panel>
       )}
       {inUse && (
@@ -200,6 +199,12 @@ function Jar({ batch, jar, kitchen }: { batch: KnownBatch; jar: JarState; kitche
               />
             )}
           </View>
+          {kept.mayFreeze && (
+            <Words kind="small" tone="soft">
+              For the freezer: leave a finger’s breadth of headspace, milk swells as it freezes. Thawed within
+              60 days, drunk within two more, never frozen again.
+            </Words>
+          )}
           <Words kind="small" tone="soft">
             Throw it away:
           </Words>

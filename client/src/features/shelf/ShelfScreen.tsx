@@ -7,13 +7,17 @@ import { momentWords } from '../../wire/moments';
 import type { KnownBatch, KnownKitchen } from '../../wire/queries';
 import { useActiveBatches, useKitchen, useRecord } from '../../wire/queries';
 import { Button } from '../../ui/Button';
+import { Notice } from '../../ui/Notice';
 import { NutMark } from '../../ui/NutMark';
 import { Panel } from '../../ui/Panel';
+import { SafetyLink } from '../../ui/SafetyLink';
 import { Screen } from '../../ui/Screen';
 import { useToast } from '../../ui/Toast';
 import { NotYet } from '../../ui/NotYet';
 import { Words } from '../../ui/Words';
 import { SPACE, useColours } from '../../ui/theme';
+import { PULP_TO_ANIMALS } from '../counter/stepWords';
+import { useBatchAllergenWords } from '../../wire/allergens';
 import { Freshness, KeepingTimes } from './Freshness';
 import { SmallJar } from './SmallJar';
 
@@ -69,12 +73,14 @@ export function ShelfScreen() {
               nowMs={nowMs}
             />
           ))}
+          <Notice kind="caution">{PULP_TO_ANIMALS}</Notice>
         </Panel>
       )}
       <Words kind="small" tone="soft">
         Smell and look each time; doubt means the sink. Sour milk is not rescued by cooking. These times are
         estimates and no promise: salt does not lengthen them.
       </Words>
+      <SafetyLink />
     </Screen>
   );
 }
@@ -119,6 +125,7 @@ function JarCard({
   const colour = useColours();
   const router = useRouter();
   const kept = jarKeeping(batch.state, jar, kitchen.readings, nowMs);
+  const allergensOf = useBatchAllergenWords();
   const path = `/shelf/${batch.id}/${jar.id}`;
   return (
     <Pressable
@@ -143,6 +150,9 @@ function JarCard({
         </Words>
         <Freshness state={kept.state} />
         <KeepingTimes kept={kept} nowMs={nowMs} timeZone={kitchen.timeZone} small />
+        <Words kind="small" tone="soft">
+          Allergens: {allergensOf(batch.state)}
+        </Words>
       </View>
     </Pressable>
   );

@@ -1,0 +1,7 @@
+import { useLocalSearchParams } from 'expo-router';
+import { CorrectIngredientScreen } from '~/features/ingredient/IngredientScreen';
+
+export default function Ingredient() {
+  const { key } = useLocalSearchParams<{ key: string }>();
+  return <CorrectIngredientScreen ingredientKey={key} />;
+}

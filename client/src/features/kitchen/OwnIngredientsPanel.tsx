@@ -1,0 +1,79 @@
+import { allergenWords } from '@humble-churn/contract';
+import type { OwnIngredient } from '@humble-churn/core';
+import { allergensIn } from '@humble-churn/core';
+import { useRouter } from 'expo-router';
+import { StyleSheet, View } from 'react-native';
+import { useChangeIngredient } from '../../wire/queries';
+import { Button } from '../../ui/Button';
+import { Notice } from '../../ui/Notice';
+import { Panel } from '../../ui/Panel';
+import { useToast } from '../../ui/Toast';
+import { Words } from '../../ui/Words';
+import { Plus } from '../../ui/icons';
+import { SPACE, useColours } from '../../ui/theme';
+
+/** The cook's own nuts and seeds: corrected, archived or brought back here. */
+export function OwnIngredientsPanel({ own }: { own: readonly OwnIngredient[] }) {
+  const router = useRouter();
+  const toast = useToast();
+  const colour = useColours();
+  const change = useChangeIngredient();
+  const archive = ({ key, name }: OwnIngredient, archived: boolean): void =>
+    change.mutate(
+      { key, archived },
+      {
+        onSuccess: () =>
+          toast({
+            words: archived ? `${name} is archived. What uses it still finds it.` : `${name} is back.`,
+            undo: () => change.mutate({ key, archived: !archived }),
+          }),
+      },
+    );
+  return (
+    <Panel title="Ingredients of your own">
+      {own.length === 0 && (
+        <Words tone="soft">
+          A nut or seed that is not in the list can be added from what its pack says. It stands here then, to
+          be corrected.
+        </Words>
+      )}
+      {own.map((one) => (
+        <View key={one.key} style={[styles.entry, { borderColor: colour.line }]}>
+          <View>
+            <Words kind="strong">
+              {one.name}
+              {one.archived ? ', archived' : ''}
+            </Words>
+            <Words kind="small" tone="soft">
+              Allergens: {allergenWords({ contains: allergensIn([one]), unknown: false })}
+              {one.gels ? '; turns to a gel' : ''}
+            </Words>
+          </View>
+          <View style={styles.row}>
+            <Button
+              label="Correct"
+              hint={`Correct ${one.name}`}
+              onPress={() => router.push(`/ingredients/${one.key}` as never)}
+            />
+            <Button
+              label={one.archived ? 'Bring back' : 'Archive'}
+              hint={`${one.archived ? 'Bring back' : 'Archive'} ${one.name}`}
+              kind="quiet"
+              busy={change.isPending}
+              onPress={() => archive(one, !one.archived)}
+            />
+          </View>
+        </View>
+      ))}
+      {change.error && <Notice kind="error">{change.error.message}</Notice>}
+      <View style={styles.row}>
+        <Button label="Add one of your own" icon={Plus} onPress={() => router.push('/ingredients/new')} />
+      </View>
+    </Panel>
+  );
+}
+
+const styles = StyleSheet.create({
+  entry: { gap: SPACE.small, borderTopWidth: 1, paddingTop: SPACE.small },
+  row: { flexDirection: 'row', flexWrap: 'wrap', gap: SPACE.small },
+});

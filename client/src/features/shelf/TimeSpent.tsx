@@ -1,0 +1,70 @@
+import type { JarState, Keeping, KeepingCosts } from '@humble-churn/core';
+import { jarCosts } from '@humble-churn/core';
+import { StyleSheet, View } from 'react-native';
+import { Words } from '../../ui/Words';
+import { SPACE, useColours } from '../../ui/theme';
+import type { KnownBatch, KnownKitchen } from '../../wire/queries';
+
+/** What took hours, and what would have saved them; in the order in which it happens. */
+const COSTS: readonly { key: keyof KeepingCosts; what: string; saves: string }[] = [
+  { key: 'soakH', what: 'A long soak on the counter', saves: 'overnight belongs in the fridge' },
+  { key: 'gearH', what: 'Gear not scalded, or bare hands', saves: 'boiling water over jug, bag and jars' },
+  { key: 'fruitH', what: 'Fruit, dates or coconut water in it', saves: 'stir it into the glass instead' },
+  { key: 'standingH', what: 'Standing before it was bottled', saves: 'bottle within half an hour' },
+  {
+    key: 'coolingH',
+    what: 'Bottled warm',
+    saves: 'colder water or ice in the jug, a cold bath for the jars, small jars',
+  },
+  { key: 'warmFridgeH', what: 'A fridge above 4 °C', saves: 'set it colder, keep jars off the door' },
+  { key: 'timeOutH', what: 'Time out of the fridge', saves: 'pour and put it back' },
+];
+
+/** Less than this is not worth a line, h. */
+const LEAST_H = 0.5;
+
+/** Where a jar's hours went, each with what would have saved it. */
+export function TimeSpent({
+  batch,
+  jar,
+  kitchen,
+  kept,
+}: {
+  batch: KnownBatch;
+  jar: JarState;
+  kitchen: KnownKitchen;
+  kept: Keeping;
+}) {
+  const colour = useColours();
+  const costs = jarCosts(batch.state, jar, kitchen.readings, kept);
+  const lines = COSTS.filter(({ key }) => costs[key] >= LEAST_H);
+  return (
+    <View style={styles.lines}>
+      <Words>
+        By custom, milk bottled at kitchen warmth has {batch.state.budgetH} hours in a 4 °C fridge; the usual
+        cooling down is in them.{lines.length === 0 ? ' Nothing took any of them off.' : ''}
+      </Words>
+      {lines.length > 0 && (
+        <View role="list" aria-label="What took hours off" style={styles.lines}>
+          {lines.map(({ key, what, saves }) => (
+            <View role="listitem" key={key} style={[styles.line, { borderColor: colour.line }]}>
+              <Words kind="strong" style={styles.hours}>
+                −{costs[key].toFixed(costs[key] < 9.95 ? 1 : 0)} h
+              </Words>
+              <Words style={styles.words}>
+                {what}. <Words tone="soft">Saves it: {saves}.</Words>
+              </Words>
+            </View>
+          ))}
+        </View>
+      )}
+    </View>
+  );
+}
+
+const styles = StyleSheet.create({
+  lines: { gap: SPACE.small },
+  line: { flexDirection: 'row', gap: SPACE.medium, borderTopWidth: 1, paddingTop: SPACE.tight },
+  hours: { width: 72 },
+  words: { flex: 1 },
+});

@@ -1,0 +1,19 @@
+import { cautionWords } from '@humble-churn/contract';
+import type { Caution } from '@humble-churn/core';
+import { Notice } from './Notice';
+
+/** What can hurt or go wrong, each in a sentence, where the cook acts on it. */
+export function Cautions({ cautions }: { cautions: readonly Caution[] }) {
+  return (
+    <>
+      {cautions.map((caution) => (
+        <Notice
+          key={`${caution.code}${String(caution.params['key'] ?? caution.params['name'] ?? '')}`}
+          kind={caution.code === 'not-for-drinker' ? 'error' : 'caution'}
+        >
+          {cautionWords(caution)}
+        </Notice>
+      ))}
+    </>
+  );
+}

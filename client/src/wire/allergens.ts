@@ -1,0 +1,25 @@
+import { allergenWords } from '@humble-churn/contract';
+import type { BatchState, OwnIngredient, Recipe } from '@humble-churn/core';
+import { batchAllergens, recipeAllergens } from '@humble-churn/core';
+import { useOwnIngredients } from './queries';
+
+/** The allergens of a batch in words, by the ingredients it was planned with. */
+export function useBatchAllergenWords(): (state: Pick<BatchState, 'recipe' | 'ingredients'>) => string {
+  const { data } = useOwnIngredients();
+  return (state) => allergenWords(batchAllergens(state, data ?? []));
+}
+
+/**
+ * The allergens of a kept recipe or plan in words: what it was written with, and what its ingredients are by now. A
+ * label that was corrected since holds for both.
+ */
+export function keptAllergenWords(
+  recipe: Recipe,
+  kept: readonly OwnIngredient[],
+  own: readonly OwnIngredient[],
+): string {
+  const was = recipeAllergens(recipe, [...kept, ...own]);
+  const now = recipeAllergens(recipe, [...own, ...kept]);
+  const more = now.contains.filter((one) => !was.contains.some(({ allergen }) => allergen === one.allergen));
+  return allergenWords({ contains: [...was.contains, ...more], unknown: was.unknown });
+}

@@ -1,0 +1,144 @@
+import type { Unreadable } from '@humble-churn/contract';
+import {
+  OwnIngredientSchema,
+  PackFiguresSchema,
+  PlannedPredictionSchema,
+  RecipeSchema,
+  StoredHappeningSchema,
+  allergenFromWords,
+} from '@humble-churn/contract';
+import { and, asc, desc, eq } from 'drizzle-orm';
+import { z } from 'zod';
+import type { Db } from './database';
+import { readKitchen } from './kitchens';
+import { batchEvents, ownIngredients, plans, recipeVersions, recipes, setAside } from './tables';
+import { problemsOf } from './unreadable';
+
+type Found = Omit<Unreadable, 'pack'> & Partial<Pick<Unreadable, 'pack'>>;
+
+const NamedSchema = z.looseObject({ name: z.string().min(1) });
+
+function nameIn(value: unknown): string | null {
+  const named = NamedSchema.safeParse(value);
+  return named.success ? named.data.name : null;
+}
+
+function problems(shape: z.ZodType, value: unknown): string[] {
+  const read = shape.safeParse(value);
+  return read.success ? [] : problemsOf(read.error);
+}
+
+/** Where an ingredient's row keeps what its pack said. */
+const PACK_FIELDS = {
+  name: 'name',
+  kind: 'kind',
+  allergens: 'allergens',
+  byRegion: 'byRegion',
+  gels: 'gels',
+  fatPct: 'fatPct',
+  carbPct: 'carbPct',
+  proteinPct: 'proteinPct',
+  sugarsPct: 'sugarsPct',
+  fibrePct: 'fibrePct',
+  kcalPer100G: 'kcalPer100G',
+  cupG: 'cupWholeG',
+} as const satisfies Partial<Record<keyof typeof PackFiguresSchema.shape, string>>;
+
+/** What of a pack can still be made out of a row that cannot be read. */
+function packIn(body: unknown): Unreadable['pack'] {
+  const row = z.record(z.string(), z.unknown()).safeParse(body);
+  if (!row.success) return null;
+  const words = row.data['allergen'];
+  const earlier = typeof words === 'string' ? allergenFromWords(words) : null;
+  const from: Record<string, unknown> = {
+    ...(typeof words === 'string' && { allergens: earlier ? [earlier.allergen] : [] }),
+    ...row.data,
+  };
+  const pack: Record<string, unknown> = { carbIncludesFibre: true };
+  for (const [field, column] of Object.entries(PACK_FIELDS)) {
+    const shape = PackFiguresSchema.shape[field as keyof typeof PACK_FIELDS];
+    if (shape.safeParse(from[column]).success) pack[field] = from[column];
+  }
+  return PackFiguresSchema.partial().parse(pack);
+}
+
+async function unreadableIngredients(db: Db): Promise<Found[]> {
+  const rows = await db.select().from(ownIngredients).where(eq(ownIngredients.archived, false));
+  return rows.map(({ key, body }) => ({
+    kind: 'ingredient' as const,
+    id: key,
+    name: nameIn(body),
+    problems: problems(OwnIngredientSchema, body),
+    pack: packIn(body),
+  }));
+}
+
+async function unreadableRecipes(db: Db): Promise<Found[]> {
+  const rows = await db
+    .selectDistinctOn([recipeVersions.recipeId])
+    .from(recipeVersions)
+    .innerJoin(recipes, eq(recipes.id, recipeVersions.recipeId))
+    .orderBy(asc(recipeVersions.recipeId), desc(recipeVersions.version));
+  return rows.map(({ recipe_versions: { recipeId, recipe } }) => ({
+    kind: 'recipe' as const,
+    id: recipeId,
+    name: nameIn(recipe),
+    problems: problems(RecipeSchema, recipe),
+  }));
+}
+
+async function unreadablePlans(db: Db): Promise<Found[]> {
+  const rows = await db.select().from(plans).where(eq(plans.status, 'open'));
+  return rows.map(({ id, recipe, prediction }) => ({
+    kind: 'plan' as const,
+    id,
+    name: nameIn(recipe),
+    problems: [...problems(RecipeSchema, recipe), ...problems(PlannedPredictionSchema, prediction)],
+  }));
+}
+
+const PlannedNameSchema = z.looseObject({ recipe: NamedSchema });
+
+async function unreadableBatches(db: Db): Promise<Found[]> {
+  const rows = await db.select().from(batchEvents).orderBy(asc(batchEvents.seq));
+  const found = new Map<string, Found>();
+  const names = new Map<string, string>();
+  for (const { batchId, what } of rows) {
+    const planned = PlannedNameSchema.safeParse(what);
+    if (planned.success) names.set(batchId, planned.data.recipe.name);
+    const wrong = problems(StoredHappeningSchema, what);
+    if (wrong.length > 0) found.set(batchId, { kind: 'batch', id: batchId, name: null, problems: wrong });
+  }
+  return [...found.values()].map((one) => ({ ...one, name: names.get(one.id) ?? null }));
+}
+
+async function unreadableKitchen(db: Db): Promise<Found[]> {
+  const { problems: wrong } = await readKitchen(db);
+  return [{ kind: 'kitchen', id: 'kitchen', name: null, problems: wrong }];
+}
+
+/** Every stored row that cannot be read and was not set aside, with what is wrong. */
+export async function listUnreadable(db: Db): Promise<Unreadable[]> {
+  const aside = new Set((await db.select().from(setAside)).map(({ kind, id }) => `${kind} ${id}`));
+  const all = [
+    ...(await unreadableKitchen(db)),
+    ...(await unreadableIngredients(db)),
+    ...(await unreadableRecipes(db)),
+    ...(await unreadablePlans(db)),
+    ...(await unreadableBatches(db)),
+  ];
+  return all
+    .filter(({ kind, id, problems: wrong }) => wrong.length > 0 && !aside.has(`${kind} ${id}`))
+    .map((one) => ({ pack: null, ...one }));
+}
+
+/** Sets a row aside, or back: it stays where it is, and is only not reported any more. */
+export async function putAside(
+  db: Db,
+  { kind, id }: Pick<Unreadable, 'kind' | 'id'>,
+  aside: boolean,
+  now: Date,
+): Promise<void> {
+  if (aside) await db.insert(setAside).values({ kind, id, at: now }).onConflictDoNothing();
+  else await db.delete(setAside).where(and(eq(setAside.kind, kind), eq(setAside.id, id)));
+}
