@@ -10,7 +10,7 @@ const PLAIN = plainRecipe('Almond milk', 'almond', 6.6, 8);
 const EVERYTHING: Recipe = {
   ...PLAIN,
   name: 'All of it',
-  blend: { ...PLAIN.blend, machine: 'high-speed-jug', fillLineMl: 500, waterOrder: 'thick-first' },
+  blend: { ...PLAIN.blend, machine: 'high-speed-jug', fillLineMl: 400, waterOrder: 'thick-first' },
   strain: { ...PLAIN.strain, washShare: 0.15 },
   additions: [{ addition: 'salt', when: 'after', gPerL: 0.5 }],
 };

@@ -15,12 +15,13 @@ import {
   poisonousName,
   predict,
   refused,
+  strainersOf,
 } from '@humble-churn/core';
 import { parseIngredient } from 'parse-ingredient';
 import { z } from 'zod';
 import type { RecipeFile } from './recipe';
 import { RECIPE_FORMAT, RecipeFileSchema } from './recipe';
-import { refusalWords } from './words';
+import { allergenWords, refusalWords } from './words';
 
 /** Where our own form rides along in a recipe's JSON-LD, so that nothing is lost on the way back. */
 const OWN_FORM = 'humbleChurn:recipe';
@@ -44,6 +45,9 @@ export function toJsonLd(file: RecipeFile, prediction: Prediction): Record<strin
   if (recipe.soak.method !== 'none') {
     steps.push(`Soak the nuts for ${Number(recipe.soak.hours.toFixed(2))} h (${recipe.soak.method}).`);
     steps.push(soak.keptWaterG > 0 ? 'Keep the soak water.' : 'Drain and rinse until the water runs clear.');
+    if (soak.cooling) {
+      steps.push('Stand the covered bowl in cold water until it is at 30 °C or less; only then blend.');
+    }
   }
   if (recipe.peel !== 'leave') steps.push(`Peel the nuts (${recipe.peel}).`);
   steps.push(
@@ -51,8 +55,10 @@ export function toJsonLd(file: RecipeFile, prediction: Prediction): Record<strin
       ? 'Press nuts and water together.'
       : `Check the lid, start slow, and blend ${blend.loads > 1 ? `${blend.loads} loads of ` : ''}${Math.round(blend.secondsPerLoad)} s.`,
   );
-  if (recipe.strain.strainer !== 'none')
-    steps.push(`Strain (${recipe.strain.strainer}, ${recipe.strain.squeeze} squeeze).`);
+  const strainers = strainersOf(recipe);
+  if (strainers.length > 0) {
+    steps.push(`Strain (${strainers.join(', then ')}, ${recipe.strain.squeeze} squeeze).`);
+  }
   if (recipe.additions.some((dose) => dose.when === 'after')) steps.push('Stir in the rest and taste.');
   steps.push('Bottle in clean glass and chill at 4 °C or below. Smell and look each time; shake.');
   return {
@@ -62,6 +68,7 @@ export function toJsonLd(file: RecipeFile, prediction: Prediction): Record<strin
     ],
     '@type': 'Recipe',
     name: recipe.name,
+    description: `Contains: ${allergenWords({ contains: prediction.allergens, unknown: false })}.`,
     recipeYield: `${Math.round(prediction.finish.volumeMl)} mL`,
     prepTime: duration(minutes.handsOnMin),
     totalTime: duration(minutes.handsOnMin + minutes.soakMin),

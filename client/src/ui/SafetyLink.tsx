@@ -7,11 +7,7 @@ export function SafetyLink() {
   const router = useRouter();
   return (
     <View style={styles.row}>
-      <Button
-        label="Cautions: who should not drink it, and more"
-        kind="quiet"
-        onPress={() => router.navigate('/cautions')}
-      />
+      <Button label="All cautions" kind="quiet" onPress={() => router.navigate('/cautions')} />
     </View>
   );
 }

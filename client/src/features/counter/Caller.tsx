@@ -12,6 +12,7 @@ const LOOK_EVERY_MS = 500;
 function callFor(item: AgendaItem, name: string): string | null {
   switch (item.kind) {
     case 'timer-over':
+      if (item.step.kind === 'cool') return `${name}: feel whether the bowl is cool.`;
       return item.step.kind === 'soak'
         ? `The soak of ${name} is over.`
         : `${name}: stop, and feel a drop between finger and thumb.`;

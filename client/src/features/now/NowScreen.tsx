@@ -1,4 +1,4 @@
-import type { AgendaItem } from '@humble-churn/core';
+import type { AgendaItem, StepKind } from '@humble-churn/core';
 import { agenda, shownClock, shownDuration, shownMass, shownVolume } from '@humble-churn/core';
 import { Link, useRouter } from 'expo-router';
 import { CalendarDays, Settings2 } from '../../ui/icons';
@@ -114,6 +114,14 @@ interface ItemProps {
   big: boolean;
 }
 
+/** What to do when a clock has run out. */
+function overWords(kind: StepKind, name: string, batch: KnownBatch | null): string {
+  if (kind === 'cool') return `Feel whether the bowl is cool: ${name}`;
+  if (kind !== 'soak') return `Stop blending: ${name}`;
+  const kept = (batch?.state.prediction.soak.keptWaterG ?? 0) > 0;
+  return kept ? `The soak is over: ${name}` : `Drain the ${name} nuts`;
+}
+
 /** What to do, in a few words, and when. */
 function itemWords({ item, batch, kitchen, nowMs }: ItemProps): { todo: string; when: string; path: string } {
   const name = batch?.state.recipe.name ?? ('name' in item ? item.name : '');
@@ -135,7 +143,7 @@ function itemWords({ item, batch, kitchen, nowMs }: ItemProps): { todo: string; 
       };
     case 'timer-over':
       return {
-        todo: item.step.kind === 'soak' ? `Drain the ${name} nuts` : `Stop blending: ${name}`,
+        todo: overWords(item.step.kind, name, batch),
         when: `due ${at(item.dueMs)}`,
         path: counterPath,
       };

@@ -120,7 +120,7 @@ function Jar({ batch, jar, kitchen }: { batch: KnownBatch; jar: JarState; kitche
           <TimeSpent batch={batch} jar={jar} kitchen={kitchen} kept={kept} />
           <Words kind="small" tone="soft">
             An estimate, by custom. Smell and look each time; when in doubt, throw it out. Salt does not add
-            anything.
+            anything. Not for infants; those with an allergy, the pregnant and the frail ask a doctor first.
           </Words>
           <SafetyLink />
         </Panel>
