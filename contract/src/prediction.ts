@@ -173,6 +173,7 @@ export const PredictionSchema = z
           'salty',
           'much-soda',
           'keeps-shorter',
+          'allergens-unknown',
           'not-for-drinker',
           'someone-avoids',
           'gear-kept-apart',

@@ -177,6 +177,8 @@ export function cautionWords({ code, params }: Caution): string {
       return `Baking soda: at most ${figure(params['maxGPerL'], 1)} g per litre.`;
     case 'keeps-shorter':
       return 'Fruit, dates or coconut water in it: the milk keeps for a quarter less time.';
+    case 'allergens-unknown':
+      return `Not for ${name}: an ingredient cannot be read, so its allergens are unknown. Correct it in Kitchen first.`;
     case 'not-for-drinker':
       return `Not for ${name}: it contains what ${name} avoids (${figure(params['allergens'])}). Make ${name} another one with gear kept apart.`;
     case 'someone-avoids':

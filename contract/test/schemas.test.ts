@@ -425,6 +425,7 @@ describe('every code has a sentence', () => {
     salty: { gPerL: 2, maxGPerL: 1 },
     'much-soda': { gPerL: 2, maxGPerL: 0.5 },
     'keeps-shorter': {},
+    'allergens-unknown': { name: 'Ines' },
     'not-for-drinker': { name: 'Ines', allergens: 'tree nut' },
     'someone-avoids': { name: 'Ines', allergens: 'tree nut' },
     'gear-kept-apart': { name: 'Green jug', allergens: 'tree nut' },

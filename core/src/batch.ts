@@ -11,7 +11,7 @@ import type { Recipe, Surroundings } from './recipe';
 import { TAP_TEMP_C, soakSpells } from './recipe';
 import { shortensKeeping } from './finish';
 import type { SoakSpell } from './soak';
-import { RINSED_MAX_C, SOAK_DRIFT_H, integrateDrift } from './soak';
+import { RINSED_MAX_C, SOAK_DRIFT_H, coolingFrom, integrateDrift, soakHistory } from './soak';
 import { spoilageRate } from './keeping';
 import type { Guide, Step, StepKind } from './steps';
 import { batchSteps } from './steps';
@@ -526,11 +526,19 @@ export function eventRefusal(
   }
 }
 
+/** Seconds that a bowl of kept soak water has to stand in its bath, by how warm the soak left it. */
+export function bathS(state: BatchState): number {
+  const spells = soakAsItWent(state);
+  const endTempC =
+    spells && spells.length > 0 ? soakHistory(spells).endTempC : state.prediction.soak.endTempC;
+  return Math.ceil((coolingFrom(endTempC, state.around.roomTempC)?.bathH ?? 0) * 60) * 60;
+}
+
 /** Whether a bowl of hot soak water may meet the closed jug: the probe says so, or nobody measured and its time is up. */
 function isCool(state: BatchState, step: StepState, nowMs: number): boolean {
   const { bowlC } = state.measured;
   if (bowlC !== null) return bowlC <= RINSED_MAX_C;
-  return step.begunAtMs !== null && (stepLeftS(step, nowMs) ?? 0) <= 0;
+  return step.begunAtMs !== null && stepRanS(step, nowMs) >= bathS(state);
 }
 
 /** The fridge was, from this moment on, at this temperature: a set figure or one that was read. */

@@ -24,6 +24,7 @@ export type CautionCode =
   | 'salty'
   | 'over-cap'
   | 'keeps-shorter'
+  | 'allergens-unknown'
   | 'not-for-drinker'
   | 'someone-avoids'
   | 'gear-kept-apart'

@@ -1,7 +1,6 @@
-import type { Allergen, ContainedAllergen } from './allergen';
+import type { Allergen, AllergenFacts, ContainedAllergen } from './allergen';
 import { metAllergens } from './allergen';
 import type { Caution } from './caution';
-import type { PlannedPrediction } from './prediction';
 import type { Recipe } from './recipe';
 
 /** Someone the milk is made for, and the allergens they avoid. */
@@ -22,13 +21,20 @@ export interface Household {
   strainers: readonly Gear[];
 }
 
-/** Everything to know before a recipe is made here: first who must not have it, then what its making asks. */
+/**
+ * Everything to know before a recipe is made here: first who must not have it, then what its making asks. `cautions` are
+ * its prediction's.
+ */
 export function cautionsBefore(
   recipe: Recipe,
-  prediction: Pick<PlannedPrediction, 'allergens' | 'cautions'>,
+  { contains, unknown }: AllergenFacts,
+  cautions: readonly Caution[],
   household: Household,
 ): Caution[] {
-  return [...householdCautions(recipe, prediction.allergens, household), ...prediction.cautions];
+  const blind: Caution[] = household.people
+    .filter(({ name, avoids }) => unknown && avoids.length > 0 && recipe.drinkers.includes(name))
+    .map(({ name }) => ({ code: 'allergens-unknown', params: { name } }));
+  return [...blind, ...householdCautions(recipe, contains, household), ...cautions];
 }
 
 /** What the drinkers of a recipe avoid, each allergen once. */

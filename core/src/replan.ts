@@ -1,5 +1,5 @@
 import type { BatchState, StepState } from './batch';
-import { blendedS, soakAsItWent } from './batch';
+import { bathS, blendedS, soakAsItWent } from './batch';
 import type { Warming } from './blend';
 import { warmthAfterC } from './blend';
 import type { Factors } from './factors';
@@ -169,9 +169,11 @@ export function replan(state: BatchState, own: readonly Ingredient[], nowMs: num
 }
 
 /** How long a step that has not begun should run by the plan as it stands now, s; 0 when it has no clock. */
-export function clockLengthS(step: StepState, plan: Replan): number {
+export function clockLengthS(step: StepState, plan: Replan, state: BatchState): number {
   const { timerS } = step;
   if (timerS === null) return 0;
+  // A bowl that the soak left warmer than planned needs longer.
+  if (step.kind === 'cool') return Math.max(60, bathS(state));
   if (step.kind !== 'blend') return timerS;
   return Math.max(1, Math.round(plan.nextLoadS > 0 ? plan.nextLoadS : timerS));
 }

@@ -484,7 +484,7 @@ describe('when reality differs', () => {
   test('a load’s clock is set by the plan as it stands now, a soak’s by the recipe', () => {
     const batch = new Making(blendable).upTo('soak');
     const state = () => batch.state;
-    const lengthS = (): number => clockLengthS(state().current!, replan(state(), [], batch.nowMs));
+    const lengthS = (): number => clockLengthS(state().current!, replan(state(), [], batch.nowMs), state());
     expect(lengthS()).toBe(8 * 3600);
     batch
       .begin()
@@ -494,7 +494,8 @@ describe('when reality differs', () => {
     const hard = replan(state(), [], batch.nowMs);
     expect(lengthS()).toBe(Math.round(hard.nextLoadS));
     expect(lengthS()).toBeGreaterThan(state().current?.timerS ?? Infinity);
-    expect(clockLengthS(batch.upTo('strain-1').state.current!, hard)).toBe(0);
+    const straining = batch.upTo('strain-1').state;
+    expect(clockLengthS(straining.current!, hard, straining)).toBe(0);
   });
 
   test('the mix warms in a straight line to where it was predicted to end', () => {

@@ -8,6 +8,8 @@ import {
   batchAllergens,
   batchState,
   cautionsAt,
+  cautionsBefore,
+  clockLengthS,
   eventRefusal,
   findAddition,
   findIngredient,
@@ -86,6 +88,18 @@ describe('allergens', () => {
     const facts = recipeAllergens(plainRecipe('Gone', 'own-gone', 5, 2), []);
     expect(facts).toEqual({ contains: [], unknown: true });
     expect(isFreeOf(facts, ['sesame'])).toBe(false);
+  });
+
+  test('whoever avoids anything and drinks it is told that its allergens are unknown', () => {
+    const gone = { ...plainRecipe('Gone', 'own-gone', 5, 2), drinkers: ['Ilse', 'Bram'] };
+    const people = [
+      { name: 'Ilse', avoids: ['sesame' as const] },
+      { name: 'Bram', avoids: [] },
+    ];
+    const household = { people, machines: [], strainers: [] };
+    const found = cautionsBefore(gone, recipeAllergens(gone, []), [], household);
+    expect(found[0]).toEqual({ code: 'allergens-unknown', params: { name: 'Ilse' } });
+    expect(found.map(({ params }) => params['name'])).not.toContain('Bram');
   });
 
   test('a batch keeps the ingredient as it was when it was planned', () => {
@@ -278,6 +292,22 @@ describe('a soak whose water is kept', () => {
         T0 + 33 * MIN,
       );
       expect(early).toBe('not-the-current-step');
+    });
+
+    test('a soak that was cut short leaves a hotter bowl, which needs longer', () => {
+      const cut = batchState(
+        log(...soaked.slice(0, 2), [7, { type: 'step-done', step: 'soak' }], [8, begun]),
+      )!;
+      const endC = 20 + 75 * Math.exp(-5 / 60 / 0.75);
+      const needsMin = Math.ceil(15 * Math.log((endC - 15) / 15));
+      expect(clockLengthS(cut.current!, replan(cut, [], T0 + 8 * MIN), cut)).toBe(needsMin * 60);
+      const at = (min: number) => eventRefusal(cut, done, [], T0 + (8 + min) * MIN);
+      expect(at(needsMin - 1)).toBe('still-hot');
+      expect(at(needsMin)).toBeNull();
+      // However short somebody sets the clock.
+      const hasty: BatchHappening = { type: 'step-begun', step: 'cool', timerS: 1 };
+      const set = batchState(log(...soaked, [33, hasty]))!;
+      expect(eventRefusal(set, done, [], T0 + 35 * MIN)).toBe('still-hot');
     });
 
     test('a bowl that was probed enters the jug as it was read', () => {

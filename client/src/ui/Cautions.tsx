@@ -2,6 +2,9 @@ import { cautionWords } from '@humble-churn/contract';
 import type { Caution } from '@humble-churn/core';
 import { Notice } from './Notice';
 
+/** Somebody must not have it. */
+const FORBIDS: ReadonlySet<string> = new Set(['not-for-drinker', 'allergens-unknown']);
+
 /** What can hurt or go wrong, each in a sentence, where the cook acts on it. */
 export function Cautions({ cautions }: { cautions: readonly Caution[] }) {
   return (
@@ -9,7 +12,7 @@ export function Cautions({ cautions }: { cautions: readonly Caution[] }) {
       {cautions.map((caution) => (
         <Notice
           key={`${caution.code}${String(caution.params['key'] ?? caution.params['name'] ?? '')}`}
-          kind={caution.code === 'not-for-drinker' ? 'error' : 'caution'}
+          kind={FORBIDS.has(caution.code) ? 'error' : 'caution'}
         >
           {cautionWords(caution)}
         </Notice>

@@ -4,6 +4,7 @@ import type { Option } from './Choice';
 import { Choice } from './Choice';
 import { NameField } from './NameField';
 import { QuantityField } from './QuantityField';
+import { Toggle } from './Toggle';
 
 interface Held<F extends FieldValues> {
   control: Control<F>;
@@ -107,6 +108,22 @@ export function FormChoice<F extends FieldValues, T extends string | number>({
       render={({ field }) => (
         <Choice label={label} value={field.value} onChange={field.onChange} options={options} />
       )}
+    />
+  );
+}
+
+/** Something that is so or not, held by a form. */
+export function FormToggle<F extends FieldValues>({
+  control,
+  name,
+  label,
+  note,
+}: Held<F> & { note: string }) {
+  return (
+    <Controller
+      control={control}
+      name={name}
+      render={({ field }) => <Toggle label={label} note={note} on={field.value} onChange={field.onChange} />}
     />
   );
 }

@@ -134,7 +134,15 @@ function Bench({ kitchen, own }: { kitchen: KnownKitchen; own: readonly OwnIngre
   );
   const { sure, lost, looks } = useBenchWorker({ recipe, other, around: kitchen, own, prices: profile });
   const cautions = useMemo(
-    () => (prediction ? cautionsBefore(recipe, prediction, profile) : []),
+    () =>
+      prediction
+        ? cautionsBefore(
+            recipe,
+            { contains: prediction.allergens, unknown: false },
+            prediction.cautions,
+            profile,
+          )
+        : [],
     [recipe, prediction, profile],
   );
   const start = useStartBatch();

@@ -1,4 +1,4 @@
-import type { Replan, StepState } from '@humble-churn/core';
+import type { BatchState, Replan, StepState } from '@humble-churn/core';
 import { clockLengthS, replan } from '@humble-churn/core';
 import { useRouter } from 'expo-router';
 import { useMemo, useState } from 'react';
@@ -53,10 +53,14 @@ export interface GuideProps {
 }
 
 /** What one press of the space bar does to the clock of a step; null when it has none. */
-function clockTap(step: StepState | null, plan: Replan): Parameters<GuideProps['record']['say']>[0] | null {
+function clockTap(
+  step: StepState | null,
+  plan: Replan,
+  state: BatchState,
+): Parameters<GuideProps['record']['say']>[0] | null {
   if (step?.timerS == null) return null;
   if (step.begunAtMs === null) {
-    return [{ type: 'step-begun', step: step.id, timerS: clockLengthS(step, plan) }];
+    return [{ type: 'step-begun', step: step.id, timerS: clockLengthS(step, plan, state) }];
   }
   if (step.kind === 'soak') return null;
   return step.runningSinceMs === null
@@ -95,7 +99,7 @@ function Guide({ batch, kitchen }: { batch: KnownBatch; kitchen: KnownKitchen })
   useKeys((key) => {
     switch (key) {
       case ' ': {
-        const tap = peeking ? null : clockTap(current, plan);
+        const tap = peeking ? null : clockTap(current, plan, state);
         if (!tap) return false;
         readySound();
         record.say(tap);

@@ -40,7 +40,7 @@ export function StepClock({ step, batch, kitchen, plan, record }: Props) {
   const endMs = timerEndMs(step);
   const over = step.begunAtMs !== null && leftS <= 0;
   const running = step.runningSinceMs !== null;
-  const lengthS = step.begunAtMs === null ? clockLengthS(step, plan) : (step.timerS ?? 0);
+  const lengthS = step.begunAtMs === null ? clockLengthS(step, plan, batch.state) : (step.timerS ?? 0);
   const begin = (): void => {
     readySound();
     record.say([{ type: 'step-begun', step: step.id, timerS: step.begunAtMs === null ? lengthS : null }]);

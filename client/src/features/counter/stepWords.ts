@@ -77,6 +77,12 @@ function doses(state: BatchState, prediction: PlannedPrediction, manner: Manner)
   ];
 }
 
+/** A nut in the form in which it is weighed. */
+function nutWords({ name, form }: PlannedPrediction['nuts'][number]): string {
+  const plain = name.toLowerCase();
+  return { whole: plain, chopped: `${plain}, chopped`, ground: `${plain} flour` }[form];
+}
+
 /** Soak water that stays in the milk, mL. */
 function keptWaterMl({ soak }: PlannedPrediction): number {
   return soak.keptWaterG / WATER_G_PER_ML;
@@ -103,7 +109,7 @@ function liquidsToWeigh(prediction: PlannedPrediction, manner: Manner): string[]
 
 function weighing({ recipe }: BatchState, prediction: PlannedPrediction, manner: Manner): string[] {
   return [
-    ...prediction.nuts.map((nut) => `${shownMass(nut.massG, manner)} of ${nut.name.toLowerCase()}`),
+    ...prediction.nuts.map((nut) => `${shownMass(nut.massG, manner)} of ${nutWords(nut)}`),
     ...liquidsToWeigh(prediction, manner),
     ...(prediction.iceG > 0 ? [`${shownMass(prediction.iceG, manner)} of ice, just before blending`] : []),
     ...prediction.additions

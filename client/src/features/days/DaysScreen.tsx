@@ -21,6 +21,7 @@ import {
   planJob,
   planKitchen,
   predict,
+  recipeAllergens,
   takenByUnderWay,
   underWayPlaced,
 } from '@humble-churn/core';
@@ -277,7 +278,12 @@ function Days({ batches, kitchen, plans, recipes, own }: Props) {
           title={moving ? `${held.recipe.name}: moved` : `${held.recipe.name}: it fits like this`}
           job={held.job}
           placed={shown}
-          cautions={cautionsBefore(held.recipe, held.prediction, kitchen.profile)}
+          cautions={cautionsBefore(
+            held.recipe,
+            recipeAllergens(held.recipe, own),
+            held.prediction.cautions,
+            kitchen.profile,
+          )}
           days={days}
           kitchen={kitchen}
           nowMs={nowMs}

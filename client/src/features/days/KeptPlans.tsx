@@ -1,6 +1,6 @@
 import type { Plan } from '@humble-churn/contract';
 import type { OwnIngredient, Placed } from '@humble-churn/core';
-import { cautionsBefore, predict, shownVolume } from '@humble-churn/core';
+import { cautionsBefore, predict, recipeAllergens, shownVolume } from '@humble-churn/core';
 import { useRouter } from 'expo-router';
 import { StyleSheet, View } from 'react-native';
 import { Button } from '../../ui/Button';
@@ -22,7 +22,9 @@ import { Visits } from './Visits';
 /** What to know before it is begun, by what its ingredients and the household are now. */
 function cautionsOf(plan: Plan, own: readonly OwnIngredient[], kitchen: KnownKitchen) {
   const made = predict(plan.recipe, kitchen, [...own, ...plan.ingredients]);
-  return cautionsBefore(plan.recipe, made.ok ? made.value : plan.prediction, kitchen.profile);
+  const { cautions } = made.ok ? made.value : plan.prediction;
+  const facts = recipeAllergens(plan.recipe, [...own, ...plan.ingredients]);
+  return cautionsBefore(plan.recipe, facts, cautions, kitchen.profile);
 }
 
 /** The plans that are kept: begun, moved or dropped here, and told to the calendar. */

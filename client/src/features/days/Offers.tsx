@@ -117,7 +117,14 @@ export function OneOffer({
       <Words tone="soft">
         Ready {momentWords(offer.placed.readyMs, nowMs, kitchen.timeZone)}, an estimate.
       </Words>
-      <Cautions cautions={cautionsBefore(offer.recipe, offer.prediction, kitchen.profile)} />
+      <Cautions
+        cautions={cautionsBefore(
+          offer.recipe,
+          { contains: offer.prediction.allergens, unknown: false },
+          offer.prediction.cautions,
+          kitchen.profile,
+        )}
+      />
       <View style={styles.row}>
         <Button
           label="Plan it so"

@@ -10,9 +10,8 @@ import { StyleSheet, View } from 'react-native';
 import { useAddIngredient, useChangeIngredient, useOwnIngredients, useUnreadable } from '../../wire/queries';
 import { Button } from '../../ui/Button';
 import { Choice } from '../../ui/Choice';
-import { FormChoice, FormName } from '../../ui/FormFields';
+import { FormChoice, FormName, FormToggle } from '../../ui/FormFields';
 import { NotYet } from '../../ui/NotYet';
-import { Toggle } from '../../ui/Toggle';
 import { AllergenToggles } from '../kitchen/AllergenToggles';
 import { Notice } from '../../ui/Notice';
 import { Panel } from '../../ui/Panel';
@@ -184,29 +183,17 @@ function PackForm({
             />
           )}
         />
-        <Controller
+        <FormToggle
           control={control}
           name="byRegion"
-          render={({ field }) => (
-            <Toggle
-              label="Only some regions name them"
-              note="they are named everywhere here all the same"
-              on={field.value}
-              onChange={field.onChange}
-            />
-          )}
+          label="Only some regions name them"
+          note="they are named everywhere here all the same"
         />
-        <Controller
+        <FormToggle
           control={control}
           name="gels"
-          render={({ field }) => (
-            <Toggle
-              label="It turns to a gel when wet"
-              note="as flax and chia do; the gel keeps milk in the bag"
-              on={field.value}
-              onChange={field.onChange}
-            />
-          )}
+          label="It turns to a gel when wet"
+          note="as flax and chia do; the gel keeps milk in the bag"
         />
       </Panel>
       <Panel title="In 100 g">

@@ -20,7 +20,7 @@ const KINDS: Readonly<Record<Unreadable['kind'], string>> = {
 const WHAT_TO_DO: Readonly<Record<Unreadable['kind'], string>> = {
   kitchen: 'They are as in a new kitchen until they are kept again: look over who avoids what.',
   ingredient: 'What uses it shows its allergens as unknown, and is offered to nobody who avoids anything.',
-  recipe: 'Its other versions are still in the book.',
+  recipe: 'It is left out of the recipe book.',
   plan: 'It is not among the plans; plan it anew.',
   batch: 'Its record is kept, and left out of every list.',
 };

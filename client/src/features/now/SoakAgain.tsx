@@ -72,7 +72,16 @@ export function SoakAgain({ kitchen }: { kitchen: KnownKitchen }) {
           <Words>a bowl of at least {shownVolume(made.value.soak.bowlMl, kitchen)}</Words>
         </View>
       )}
-      {made.ok && <Cautions cautions={cautionsBefore(recipe, made.value, kitchen.profile)} />}
+      {made.ok && (
+        <Cautions
+          cautions={cautionsBefore(
+            recipe,
+            { contains: made.value.allergens, unknown: false },
+            made.value.cautions,
+            kitchen.profile,
+          )}
+        />
+      )}
       {start.error && <Notice kind="error">{start.error.message}</Notice>}
       <View style={styles.row}>
         <Button

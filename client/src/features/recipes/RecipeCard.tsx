@@ -1,7 +1,7 @@
 import type { SavedRecipe } from '@humble-churn/contract';
 import { RECIPE_PART_WORDS, fromInstant, refusalWords } from '@humble-churn/contract';
 import type { OwnIngredient } from '@humble-churn/core';
-import { cautionsBefore, predict, recipeChanges } from '@humble-churn/core';
+import { cautionsBefore, predict, recipeAllergens, recipeChanges } from '@humble-churn/core';
 import { useRouter } from 'expo-router';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
@@ -79,9 +79,15 @@ export function RecipeCard({ kept, own, kitchen }: Props) {
           </Words>
         </View>
       </View>
-      {prediction ? (
-        <Cautions cautions={cautionsBefore(recipe, prediction, kitchen.profile)} />
-      ) : (
+      <Cautions
+        cautions={cautionsBefore(
+          recipe,
+          recipeAllergens(recipe, [...own, ...kept.ingredients]),
+          prediction?.cautions ?? [],
+          kitchen.profile,
+        )}
+      />
+      {!prediction && (
         <Notice kind="caution">
           {made.ok ? '' : refusalWords(made.refusal)} Correct it in Kitchen, or choose another nut on the
           bench.
