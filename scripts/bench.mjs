@@ -124,6 +124,7 @@ const planned = {
   around: USUAL_SURROUNDINGS,
   budgetH: 96,
   guide: GUIDE,
+  ingredients: [],
 };
 const making = batchState([planned]);
 note('a batch computed anew', medianUs(() => replan(making, [], nowMs), 200) / 1000, 5, 'ms', 2);

@@ -482,7 +482,9 @@ export function eventRefusal(
       if (happening.type === 'step-begun' && step.runningSinceMs !== null) return 'already-running';
       if (happening.type === 'step-paused' && step.runningSinceMs === null) return 'not-running';
       const ends = happening.type === 'step-done' && step.kind === 'cool';
-      return ends && !isCool(state, step, nowMs) ? 'still-hot' : null;
+      if (ends && !isCool(state, step, nowMs)) return 'still-hot';
+      const blends = happening.type === 'step-begun' && step.kind === 'blend';
+      return blends && standsHot(state, nowMs) ? 'still-hot' : null;
     }
     case 'soak-tended': {
       if (state.current?.kind !== 'soak' || state.current.begunAtMs === null) return 'no-soak-standing';
@@ -539,6 +541,16 @@ function isCool(state: BatchState, step: StepState, nowMs: number): boolean {
   const { bowlC } = state.measured;
   if (bowlC !== null) return bowlC <= RINSED_MAX_C;
   return step.begunAtMs !== null && stepRanS(step, nowMs) >= bathS(state);
+}
+
+/** Whether kept soak water is still hot in a batch whose guide has no step for its cooling. */
+function standsHot(state: BatchState, nowMs: number): boolean {
+  const soak = state.steps.find(({ kind }) => kind === 'soak');
+  const guided = state.steps.some(({ kind }) => kind === 'cool');
+  if (guided || state.prediction.soak.keptWaterG <= 0 || soak?.doneAtMs == null) return false;
+  const { bowlC } = state.measured;
+  if (bowlC !== null) return bowlC > RINSED_MAX_C;
+  return nowMs < soak.doneAtMs + bathS(state) * 1000;
 }
 
 /** The fridge was, from this moment on, at this temperature: a set figure or one that was read. */

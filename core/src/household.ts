@@ -52,9 +52,12 @@ export function householdCautions(
   household: Household,
 ): Caution[] {
   const found: Caution[] = [];
+  /** A machine and a strainer, and a second one where there is. */
+  const passed = recipe.strain.second ? 3 : 2;
   const gear = [
     household.machines.find((one) => one.name === recipe.blend.machineName),
     household.strainers.find((one) => one.name === recipe.strain.strainerName),
+    ...household.strainers.filter((one) => one.name === recipe.strain.second?.strainerName),
   ].filter((one) => one !== undefined);
   for (const { name, avoids } of household.people) {
     const met = metAllergens(allergens, avoids);
@@ -65,7 +68,7 @@ export function householdCautions(
       continue;
     }
     const apart = avoids.every(
-      (avoided) => gear.length === 2 && gear.every((one) => one.keptFrom.includes(avoided)),
+      (avoided) => gear.length === passed && gear.every((one) => one.keptFrom.includes(avoided)),
     );
     if (drinks && avoids.length > 0 && !apart) {
       found.push({ code: 'gear-shared', params: { name, allergens: avoids.join(', ') } });

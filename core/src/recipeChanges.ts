@@ -31,7 +31,7 @@ const PARTS: Readonly<Record<RecipePart, (recipe: Recipe) => unknown>> = {
   'blend-end': ({ blend }) => [blend.end, blend.presses, blend.warmthLimitC],
   liquid: (r) => [r.otherLiquid, r.blend.liquidTempC],
   ice: (r) => r.blend.iceShare,
-  strainer: ({ strain }) => [strain.strainer, strain.strainerName],
+  strainer: ({ strain }) => [strain.strainer, strain.strainerName, strain.second],
   squeeze: (r) => r.strain.squeeze,
   wash: (r) => r.strain.washShare,
   additions: (r) => r.additions,

@@ -310,6 +310,21 @@ describe('a soak whose water is kept', () => {
       expect(eventRefusal(set, done, [], T0 + 35 * MIN)).toBe('still-hot');
     });
 
+    test('a batch of the guide before, which has no cooling step, is not blended hot either', () => {
+      const older = opening(hot, { ...AROUND, budgetH: 96 }, [], 2);
+      if (!older.ok) throw new Error(older.refusal.code);
+      const taps = [...soaked, [33, { type: 'step-done', step: 'drain' }] as const].map(([min, what], i) => ({
+        ...(what as BatchHappening),
+        id: `e${i}`,
+        atMs: T0 + min * MIN,
+      }));
+      const weighed = { type: 'step-done' as const, step: 'weigh-soaked', id: 'w', atMs: T0 + 34 * MIN };
+      const there = batchState([{ ...older.value, id: 'p', atMs: T0 }, ...taps, weighed])!;
+      const blend: BatchHappening = { type: 'step-begun', step: 'blend-1', timerS: null };
+      expect(eventRefusal(there, blend, [], T0 + 35 * MIN)).toBe('still-hot');
+      expect(eventRefusal(there, blend, [], T0 + 50 * MIN)).toBeNull();
+    });
+
     test('a bowl that was probed enters the jug as it was read', () => {
       const cold = replan(state([33, begun], [45, bowl(18)], [46, done]), [], T0 + 47 * MIN);
       expect(cold.warming.startC).toBeLessThan(made(hot).blend.warming.startC - 3);

@@ -199,7 +199,9 @@ export function stepGuide(
       return {
         ...nothing,
         todo: [
-          'Bowl on the scale, tare, drained nuts in.',
+          keptMl > 0
+            ? 'Nuts and soak water stay together: there is nothing drained to weigh.'
+            : 'Bowl on the scale, tare, drained nuts in.',
           `About ${shownMass(prediction.soak.soakedMassG, manner)} is expected.`,
         ],
         lookFor: 'It tells how much water they took up. It can be left out.',
