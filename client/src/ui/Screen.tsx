@@ -10,11 +10,13 @@ interface Props {
   aside?: ReactNode;
   /** Widest the content grows, px. */
   maxWidth?: number;
+  /** Nothing but words to read: the page itself takes the keyboard, so that the arrow keys scroll it. */
+  wordsOnly?: boolean;
   children: ReactNode;
 }
 
 /** A screen with its title, scrolling as a whole. */
-export function Screen({ title, aside, maxWidth = 760, children }: Props) {
+export function Screen({ title, aside, maxWidth = 760, wordsOnly = false, children }: Props) {
   const colour = useColours();
   useEffect(() => {
     document.title = `${title} · Humble Churn`;
@@ -24,6 +26,7 @@ export function Screen({ title, aside, maxWidth = 760, children }: Props) {
       style={{ backgroundColor: colour.ground }}
       contentContainerStyle={[styles.content, { maxWidth }]}
       role="main"
+      {...(wordsOnly ? { tabIndex: 0 } : {})}
     >
       <View style={styles.head}>
         <Words kind="title" style={styles.title}>

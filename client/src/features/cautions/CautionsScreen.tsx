@@ -58,7 +58,7 @@ const PARTS: readonly { title: string; lines: readonly string[] }[] = [
 /** The cautions in one place; each is also said where it matters. */
 export function CautionsScreen() {
   return (
-    <Screen title="Cautions">
+    <Screen title="Cautions" wordsOnly>
       {PARTS.map(({ title, lines }) => (
         <Panel key={title} title={title}>
           <View style={styles.lines}>
