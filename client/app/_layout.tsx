@@ -7,7 +7,7 @@ import { Caller } from '~/features/counter/Caller';
 import { Shell } from '~/ui/Shell';
 import { ThemeProvider } from '~/ui/ThemeProvider';
 import { ToastHost } from '~/ui/Toast';
-import { Reach } from '~/wire/Reach';
+import { ServerMonitor } from '~/wire/ServerMonitor';
 import { isKept, keptCache } from '~/wire/keptCache';
 import { KEPT_FOR_MS, newQueryClient } from '~/wire/queries';
 import { sendWaiting } from '~/wire/sending';
@@ -30,7 +30,7 @@ export default function Layout() {
       }}
       onSuccess={() => sendWaiting(client)}
     >
-      <Reach />
+      <ServerMonitor />
       <Caller />
       <ThemeProvider>
         <StatusBar style="auto" />

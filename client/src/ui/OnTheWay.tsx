@@ -2,7 +2,7 @@ import { useEffect, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { useRefused } from '../wire/queries';
 import { useWaiting } from '../wire/sending';
-import { useAway } from '../wire/reach';
+import { useAway } from '../wire/connectivity';
 import { entryWords } from '../wire/entryWords';
 import { Button } from './Button';
 import { Words } from './Words';

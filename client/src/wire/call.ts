@@ -1,7 +1,7 @@
 import type { Problem, Route } from '@humble-churn/contract';
 import { ProblemSchema } from '@humble-churn/contract';
 import { z } from 'zod';
-import { noteReach } from './reach';
+import { noteReach } from './connectivity';
 
 // The page may run no text as code; without this the schemas would first try to.
 z.config({ jitless: true });

@@ -30,7 +30,7 @@ import {
   writeBeginning,
   writeDown,
 } from './outbox';
-import { isAway } from './reach';
+import { isAway } from './connectivity';
 import { ENTRY, entryMutation, pendingEntries, putNewBatch, send, useWaiting } from './sending';
 
 const MAX_TRIES = 3;

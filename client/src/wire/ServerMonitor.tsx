@@ -4,14 +4,14 @@ import { useEffect } from 'react';
 import { call } from './call';
 import { noteServerTime, whenClockJumps } from './clock';
 import { hearOtherTabs } from './sending';
-import { useAway } from './reach';
+import { useAway } from './connectivity';
 
 const ASK_EVERY_MS = 2500;
 /** The page itself is kept for when the server is away, once it has been open this long, ms. */
 const KEEP_AFTER_MS = 4000;
 
 /** Listens for the server while it is away, and has everything fetched anew when it is back. */
-export function Reach() {
+export function ServerMonitor() {
   const client = useQueryClient();
   const away = useAway();
   useEffect(() => {
