@@ -9,4 +9,5 @@ export * from './problem';
 export * from './recipe';
 export * from './recipeBook';
 export * from './routes';
+export * from './screens';
 export * from './words';

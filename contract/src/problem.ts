@@ -4,6 +4,8 @@ export const PROBLEM_CODES = [
   'invalid-input',
   'not-computable',
   'not-found',
+  'method-not-allowed',
+  'disk-full',
   'conflict',
   'idempotency-key-missing',
   'idempotency-key-reused',

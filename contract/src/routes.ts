@@ -186,7 +186,8 @@ export const ROUTES = {
   batches: route({
     ...GET,
     path: '/api/batches',
-    summary: 'Batches, newest first; active ones are under way or have milk or pulp left',
+    summary:
+      'Batches, newest first; active ones are under way or have milk or pulp left, and come all at once',
     query: z.object({
       scope: z.enum(['active', 'all']).default('all'),
       limit: z.coerce.number().int().min(1).max(100).default(50),

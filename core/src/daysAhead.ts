@@ -96,7 +96,12 @@ export function takenByUnderWay(
 ): Taken[] {
   return batches.flatMap(({ id, state }) => {
     const going = underWayPlaced(id, state, own, nowMs);
-    return going ? takenBy(going.job, going.placed).filter((one) => one.toMs > nowMs) : [];
+    if (!going) return [];
+    // Only what is soaking holds a bowl: a batch that stands at the weighing may never be begun.
+    const soaks = state.current?.kind === 'soak' && state.current.begunAtMs !== null;
+    return takenBy(going.job, going.placed).filter(
+      (one) => one.toMs > nowMs && (soaks || one.what !== 'bowl'),
+    );
   });
 }
 

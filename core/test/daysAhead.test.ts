@@ -259,6 +259,13 @@ describe('what is under way', () => {
     expect(jug?.fromMs).toBe(nowMs + 2 + 10 * H + 4 * 60_000);
   });
 
+  test('a batch that stands at the weighing holds no bowl', () => {
+    const weighing = batchState([plan])!;
+    const taken = takenByUnderWay([{ id: 'b', state: weighing }], [], nowMs);
+    expect(taken.map(({ what }) => what)).toContain('jug');
+    expect(taken.map(({ what }) => what)).not.toContain('bowl');
+  });
+
   test('a new plan keeps out of its way', () => {
     const glassMs = nowMs + 26 * H;
     const days = { ...DAYS, bowls: [{ volumeMl: 1500, count: 1 }] };

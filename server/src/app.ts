@@ -1,5 +1,6 @@
 import { CALENDAR_PATH, ProblemSchema, ROUTES } from '@humble-churn/contract';
 import { predict } from '@humble-churn/core';
+import compression from 'compression';
 import type { ErrorRequestHandler, Express } from 'express';
 import express from 'express';
 import { z } from 'zod';
@@ -30,6 +31,8 @@ const BODY_LIMIT = '256kb';
 export function createApp(db: Db, siteDir: string): Express {
   const app = express();
   app.disable('x-powered-by');
+  // Before all routes: the logs of what is active are large, and say the same words again and again.
+  app.use(compression());
   app.use(localHostOnly, pageHeaders, ownWritesOnly);
   app.use('/api', express.json({ limit: BODY_LIMIT, strict: true }), (_request, response, next) => {
     response.set('Cache-Control', 'no-store');
@@ -118,6 +121,7 @@ export function createApp(db: Db, siteDir: string): Express {
   app.get('/api/openapi.json', (_request, response) => {
     response.json(description);
   });
+  refuseOtherMethods(app);
   serveSite(app, siteDir);
   app.use(() => {
     throw new ProblemError('not-found', 'There is nothing at this address.');
@@ -126,19 +130,55 @@ export function createApp(db: Db, siteDir: string): Express {
   return app;
 }
 
+/** A path of the wire called in a way it does not know is told so, with the ways it does. */
+function refuseOtherMethods(app: Express): void {
+  const ways = new Map<string, Set<string>>([[CALENDAR_PATH, new Set(['GET'])]]);
+  for (const { path, method } of Object.values(ROUTES)) {
+    ways.set(path, (ways.get(path) ?? new Set()).add(method.toUpperCase()));
+  }
+  for (const [path, methods] of ways) {
+    app.all(path, (_request, response) => {
+      const allowed = [...methods].join(', ');
+      response.set('Allow', allowed);
+      throw new ProblemError(
+        'method-not-allowed',
+        `This address takes ${allowed} only. Nothing was changed.`,
+      );
+    });
+  }
+}
+
+/** What the database says of a query that failed: the reason, and never the values that were in it. */
+const QueryErrorSchema = z.object({ query: z.string(), cause: z.unknown() });
+const CauseSchema = z.object({ message: z.string(), code: z.string().optional() });
+/** PostgreSQL's code for a full disk, and the system's. */
+const DISK_FULL = /^(53100|ENOSPC)$|No space left on device/;
+
+function tellFault(error: unknown): ProblemError {
+  const query = QueryErrorSchema.safeParse(error);
+  const cause = CauseSchema.safeParse(query.success ? query.data.cause : error);
+  const said = cause.success ? cause.data : { message: String(error), code: undefined };
+  if (query.success) console.error(`${said.message} in: ${query.data.query}`);
+  else console.error(error);
+  if (DISK_FULL.test(said.code ?? '') || DISK_FULL.test(said.message)) {
+    return new ProblemError(
+      'disk-full',
+      'The disk of the server is full, so this was not kept. What was confirmed before is; make room and try again.',
+    );
+  }
+  return new ProblemError(
+    'unexpected',
+    'The server met a fault. What was confirmed before is kept; try again.',
+  );
+}
+
 // What the body reader and the router throw: a status, and for some a type.
 const HttpErrorSchema = z.object({ status: z.number().int().min(400).max(499), type: z.string().optional() });
 
 function asProblem(error: unknown): ProblemError {
   if (error instanceof ProblemError) return error;
   const http = HttpErrorSchema.safeParse(error);
-  if (!http.success) {
-    console.error(error);
-    return new ProblemError(
-      'unexpected',
-      'The server met a fault. What was confirmed before is kept; try again.',
-    );
-  }
+  if (!http.success) return tellFault(error);
   switch (http.data.status) {
     case 413:
       return new ProblemError('too-large', `At most ${BODY_LIMIT} at once. Nothing was changed.`);

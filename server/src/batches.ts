@@ -32,10 +32,15 @@ async function withEvents(db: Db, rows: readonly BatchRow[], now: Date): Promise
     .where(inArray(batchEvents.batchId, ids))
     .orderBy(asc(batchEvents.seq));
   const serverTime = now.toISOString();
+  const logs = new Map<string, typeof events>();
+  for (const event of events) {
+    const log = logs.get(event.batchId);
+    if (log) log.push(event);
+    else logs.set(event.batchId, [event]);
+  }
   return rows.flatMap((row) => {
     const told: Batch['events'] = [];
-    for (const event of events) {
-      if (event.batchId !== row.id) continue;
+    for (const event of logs.get(row.id) ?? []) {
       const what = StoredHappeningSchema.safeParse(event.what);
       // A log with a line that cannot be read says nothing that could be relied on.
       if (!what.success) return [];
@@ -74,17 +79,14 @@ export async function listBatches(
 ): Promise<BatchList> {
   const older = query.before === undefined ? undefined : olderThan(query.before);
   const wanted = query.scope === 'active' ? and(eq(batches.active, true), older) : older;
-  const rows = await db
-    .select()
-    .from(batches)
-    .where(wanted)
-    .orderBy(desc(batches.createdAt), desc(batches.id))
-    .limit(query.limit + 1);
-  const page = rows.slice(0, query.limit);
+  const all = db.select().from(batches).where(wanted).orderBy(desc(batches.createdAt), desc(batches.id));
+  // What is active is all shown: a jar that is not looked at is a jar that is forgotten.
+  const rows = query.scope === 'active' ? await all : await all.limit(query.limit + 1);
+  const page = query.scope === 'active' ? rows : rows.slice(0, query.limit);
   const last = page[page.length - 1];
   return {
     batches: await withEvents(db, page, now),
-    nextBefore: rows.length > query.limit && last ? `${last.createdAt.toISOString()}_${last.id}` : null,
+    nextBefore: rows.length > page.length && last ? `${last.createdAt.toISOString()}_${last.id}` : null,
     serverTime: now.toISOString(),
   };
 }

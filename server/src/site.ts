@@ -1,9 +1,9 @@
 import { existsSync, readFileSync, readdirSync } from 'node:fs';
 import { join } from 'node:path';
-import compression from 'compression';
 import type { Express } from 'express';
 import express from 'express';
 import helmet from 'helmet';
+import { SCREENS } from '@humble-churn/contract';
 import { ProblemError } from './problemError';
 
 /** Headers of a page that loads nothing from elsewhere and runs no text as code. */
@@ -25,6 +25,8 @@ export const pageHeaders = helmet({
       frameAncestors: ["'none'"],
     },
   },
+  // The same as frame-ancestors says, for browsers that know only this.
+  xFrameOptions: { action: 'deny' },
   // Plain HTTP on this machine: nothing to upgrade to.
   strictTransportSecurity: false,
 });
@@ -44,16 +46,35 @@ function pageWithScripts(siteDir: string, page: string): string {
   return html.replace('</head>', `${links.join('')}</head>`);
 }
 
-/** Serves the exported app; any path that is no file is one of its screens. */
+/** Whether a path is one of the app's screens; one that cannot be decoded is none. */
+function isScreen(path: string): boolean {
+  const parts = path.split('/').filter(Boolean);
+  return SCREENS.some((screen) => {
+    const names = screen.split('/').filter(Boolean);
+    return (
+      names.length === parts.length &&
+      names.every((name, i) => name === parts[i] || (name.startsWith(':') && DECODABLE.test(parts[i] ?? '')))
+    );
+  });
+}
+
+/** Only whole escapes. */
+const DECODABLE = /^([^%]|%[0-9a-f]{2})+$/i;
+
+/** Serves the exported app; a path that is no file and no screen gets the page that says so, as 404. */
 export function serveSite(app: Express, siteDir: string): void {
-  app.use(compression());
   // Scripts and fonts have what is in them in their names.
   for (const folder of ['_expo', 'assets']) {
     const kept = express.static(join(siteDir, folder), { immutable: true, maxAge: '1y', fallthrough: false });
     app.use(`/${folder}`, kept);
   }
   app.use(express.static(siteDir, { index: false, maxAge: 0 }));
-  app.get('/{*path}', (request, response) => {
+  // Without a pattern: one that cannot be decoded would be refused before it came here.
+  app.use((request, response, next) => {
+    if (request.method !== 'GET' && request.method !== 'HEAD') {
+      next();
+      return;
+    }
     if (request.path.startsWith('/api/') || /\.[a-z0-9]{2,5}$/i.test(request.path)) {
       throw new ProblemError('not-found', 'There is nothing at this address.');
     }
@@ -64,6 +85,7 @@ export function serveSite(app: Express, siteDir: string): void {
         'The app is not built yet: start it with “npm run demo” or “npm start”.',
       );
     }
+    response.status(isScreen(request.path) ? 200 : 404);
     response.set('Cache-Control', 'no-cache').type('html').send(pageWithScripts(siteDir, page));
   });
 }

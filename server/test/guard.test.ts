@@ -169,3 +169,35 @@ test('a line stays open between two askings of a screen', async () => {
   expect(await reused()).toBe(true);
   agent.destroy();
 });
+
+describe('addresses and ways to call them', () => {
+  test('a wrong method is told so, with the right ones', async () => {
+    const wrong = await server.call('DELETE', '/api/kitchen');
+    expect(wrong.status).toBe(405);
+    expect(wrong.headers.get('allow')).toBe('GET, PATCH');
+    expect(wrong.body.code).toBe('method-not-allowed');
+    expect((await server.create('/api/plans.ics', {})).status).toBe(405);
+    expect((await server.get('/api/kitchen')).status).toBe(200);
+  });
+
+  test('a screen is a page; what is none gets the page that says so, as 404', async () => {
+    for (const path of ['/', '/shelf', '/ingredients/own-chia', '/shelf/a/b']) {
+      expect(await server.get(path)).toMatchObject({ status: 200, type: expect.stringContaining('html') });
+    }
+    for (const path of ['/nowhere', '/shelf/a', '/shelf/%E0%A4%A', '/shelf/a/%', '/counter/a/b']) {
+      expect(await server.get(path)).toMatchObject({ status: 404, type: expect.stringContaining('html') });
+    }
+    expect(await server.get('/api/nothing')).toMatchObject({ status: 404, body: { code: 'not-found' } });
+  });
+
+  test('no page may frame the app, whichever header a browser knows', async () => {
+    const { headers } = await server.get('/');
+    expect(headers.get('x-frame-options')).toBe('DENY');
+    expect(headers.get('content-security-policy')).toContain("frame-ancestors 'none'");
+  });
+
+  test('long answers are compressed for who can read that', async () => {
+    const { headers } = await server.get('/api/openapi.json', { 'accept-encoding': 'gzip' });
+    expect(headers.get('content-encoding')).toBe('gzip');
+  });
+});

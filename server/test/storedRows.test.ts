@@ -225,7 +225,14 @@ describe('rows that cannot be read', () => {
        UPDATE recipe_versions SET recipe = '{"name": "Torn"}' WHERE recipe->>'name' = 'Hemp milk';
        UPDATE batch_events SET what = '{"type": "exploded"}' WHERE batch_id = '${batchIds[1]}';
        UPDATE kitchens SET profile = profile || '{"glassMl": "a lot"}';
-       UPDATE batches SET created_at = '2026-10-01T09:00:00Z';`,
+       UPDATE batches SET created_at = '2026-10-01T09:00:00Z';
+       WITH copies AS (
+         INSERT INTO batches (id, time_zone, created_at, active)
+         SELECT gen_random_uuid(), time_zone, created_at, true FROM batches, generate_series(1, 120)
+         WHERE id = '${batchIds[2]}' RETURNING id)
+       INSERT INTO batch_events (id, batch_id, at, time_zone, what)
+       SELECT gen_random_uuid(), copies.id, at, time_zone, what FROM copies, batch_events
+       WHERE batch_id = '${batchIds[2]}';`,
     );
     server = await RunningServer.start(dataDir);
   });
@@ -269,12 +276,18 @@ describe('rows that cannot be read', () => {
     let before: string | null = null;
     do {
       const query: string = before === null ? '' : `&before=${encodeURIComponent(before)}`;
-      const page = (await server.get(`/api/batches?limit=1${query}`)).body;
+      const page = (await server.get(`/api/batches?limit=7${query}`)).body;
       seen.push(...page.batches.map((one: any) => one.id as string));
       before = page.nextBefore;
-    } while (before !== null && seen.length < 50);
+    } while (before !== null && seen.length < 500);
     for (const id of batchIds.filter((_, i) => i !== 1)) expect(seen).toContain(id);
     expect(new Set(seen).size).toBe(seen.length);
+  });
+
+  test('whatever is active is shown, however much that is', async () => {
+    const list = (await server.get('/api/batches?scope=active&limit=100')).body;
+    expect(list.batches.length).toBeGreaterThan(120);
+    expect(list.nextBefore).toBeNull();
   });
 
   test('one can be corrected, one set aside and taken up again', async () => {

@@ -130,9 +130,8 @@ export function stepGuide(
 ): StepGuide {
   const { recipe } = state;
   const { soak, blend, strain } = recipe;
-  const { loads } = prediction.blend;
   const [first, further] = strainersOf(recipe);
-  const each = loads > 1 ? ` for each of ${loads} loads` : '';
+  const begun = state.steps.some((one) => one.id === step.id && one.begunAtMs !== null);
   const hot = prediction.soak.hot;
   const rinsedC = shownTemp(RINSED_MAX_C, manner.measures);
   const keptMl = keptWaterMl(prediction);
@@ -154,9 +153,7 @@ export function stepGuide(
               ? 'Pour boiling water over the nuts and cover them well.'
               : 'Cover the nuts with cold water, three fingers above them.',
           ...(soak.saltGPerKg > 0 ? [`Stir ${soak.saltGPerKg} g of salt into each litre of it.`] : []),
-          soak.method === 'fridge'
-            ? 'Stand the bowl in the fridge, then start the clock.'
-            : 'Stand the bowl where you see it, then start the clock.',
+          `Stand the bowl ${soak.method === 'fridge' ? 'in the fridge' : 'where you see it'}${begun ? '.' : ', then start the clock.'}`,
         ],
         lookFor: 'Plump nuts, skins that slide, cloudy water.',
         stop: null,
@@ -227,7 +224,7 @@ export function stepGuide(
             todo: [
               ...pouringOrder(recipe, prediction)
                 .filter(({ do: what }) => what !== 'lid' && what !== 'run' && what !== 'rinse')
-                .map((one) => `${jugWords(one, manner)}${one.do === 'nuts' ? each : ''}.`),
+                .map((one) => `${jugWords(one, manner)}.`),
               'Lid on and held down. Start low, then full speed.',
             ],
             lookFor: 'The rattle goes, froth on top.',

@@ -6,7 +6,7 @@ import { useId, useRef } from 'react';
 import { StyleSheet, View } from 'react-native';
 import Svg, { Defs, G, Line, Path, Pattern, Rect, Text as SvgText } from 'react-native-svg';
 import { NutPattern } from '../../ui/nutLook';
-import { FONT, useColours } from '../../ui/theme';
+import { FONT, TOUCH, useColours } from '../../ui/theme';
 import { HOLDS_THE_PAGE, slideKeys, useDrag } from '../../ui/useDrag';
 
 export interface RibbonItem {
@@ -33,7 +33,8 @@ interface Props {
   onMoved: () => void;
 }
 
-const LANE = 40;
+/** A band is a target for a thumb. */
+const LANE = TOUCH.usual;
 const AXIS = 62;
 /** Room for the moments of the movable one, beside its bands. */
 const MOMENTS = 96;
@@ -229,6 +230,7 @@ function Handles({
   along,
   down,
   span,
+  nowMs,
   timeZone,
   onMove,
   onMoved,
@@ -239,6 +241,9 @@ function Handles({
   const minPerPx = (span.toMs - span.fromMs) / 60_000 / along;
   const shared = { side, down, minPerPx, onMoved };
   const clock = (ms: number): string => format(ms, 'EEE HH:mm', { in: tz(timeZone) });
+  const minutesIn = (ms: number): number => Math.round((ms - span.fromMs) / 60_000);
+  // As a slider it counts minutes of what is drawn; its first end is now, for nothing begins in the past.
+  const range = { min: Math.max(0, minutesIn(nowMs)), max: minutesIn(span.toMs) };
   return (
     <>
       {soak && (
@@ -246,6 +251,8 @@ function Handles({
           {...shared}
           label={`Soak of ${item.name}`}
           begins={clock(soak.fromMs)}
+          beginsMin={minutesIn(soak.fromMs)}
+          range={range}
           fromPx={at(soak.fromMs)}
           toPx={at(soak.toMs)}
           onMove={(byMin) => onMove('soak', byMin)}
@@ -256,6 +263,8 @@ function Handles({
           {...shared}
           label={`Finish of ${item.name}`}
           begins={clock(blend.fromMs)}
+          beginsMin={minutesIn(blend.fromMs)}
+          range={range}
           fromPx={at(blend.fromMs)}
           toPx={at(bottle.toMs)}
           onMove={(byMin) => onMove('finish', byMin)}
@@ -268,6 +277,8 @@ function Handles({
 function Handle({
   label,
   begins,
+  beginsMin,
+  range,
   fromPx,
   toPx,
   side,
@@ -279,6 +290,9 @@ function Handle({
   label: string;
   /** When it begins, in words. */
   begins: string;
+  /** The same in minutes of the ribbon, and between which it may begin. */
+  beginsMin: number;
+  range: { min: number; max: number };
   fromPx: number;
   toPx: number;
   side: number;
@@ -314,14 +328,14 @@ function Handle({
       ref={dragRef}
       role="slider"
       aria-label={label}
-      aria-valuemin={-10_000}
-      aria-valuemax={10_000}
-      aria-valuenow={0}
+      aria-valuemin={range.min}
+      aria-valuemax={range.max}
+      aria-valuenow={beginsMin}
       aria-valuetext={begins}
       tabIndex={0}
-      {...slideKeys(0, { min: -10_000, max: 10_000, step: GRID_MIN }, (by) => {
-        // Keys name up as more; on a ribbon that runs down, more is later.
-        onMove(by);
+      {...slideKeys(beginsMin, { ...range, step: GRID_MIN }, (toMin) => {
+        // Keys name up as more; on a ribbon that runs down, more is later. It moves by whole steps of the grid.
+        onMove(Math.round((toMin - beginsMin) / GRID_MIN) * GRID_MIN);
         onMoved();
       })}
       {...dragProps}
