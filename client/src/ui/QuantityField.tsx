@@ -95,7 +95,8 @@ export function QuantityField({
             // A number that was taken is written the kitchen's way; one that was not stays to be mended.
             if (trouble === null) setTyped(null);
           }}
-          inputMode="text"
+          // Cups are written with fractions, which a number keypad cannot type.
+          inputMode={/cup/i.test(unit) ? 'text' : 'decimal'}
           aria-label={label}
           aria-describedby={`${id}-note`}
           aria-invalid={message !== null}

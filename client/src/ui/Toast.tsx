@@ -1,6 +1,6 @@
 import { Undo2 } from './icons';
 import type { ReactNode } from 'react';
-import { createContext, useCallback, useContext, useMemo, useRef, useState } from 'react';
+import { createContext, useCallback, useContext, useEffect, useMemo, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Button } from './Button';
 import { Words } from './Words';
@@ -24,15 +24,21 @@ export function useToast(): (said: Said) => void {
 
 const SHOWN_MS = 8000;
 
+/**
+ * The last thing said is shown, so that Undo takes back the last thing done. What could be taken back before it comes
+ * back after it, for a whole time of its own.
+ */
 export function ToastHost({ children }: { children: ReactNode }) {
-  const [said, setSaid] = useState<Said | null>(null);
-  const timer = useRef<ReturnType<typeof setTimeout> | undefined>(undefined);
-  const say = useCallback((next: Said) => {
-    clearTimeout(timer.current);
-    setSaid(next);
-    timer.current = setTimeout(() => setSaid(null), SHOWN_MS);
-  }, []);
-  const shown = useMemo(() => ({ said, end: () => setSaid(null) }), [said]);
+  const [waiting, setWaiting] = useState<readonly Said[]>([]);
+  const say = useCallback((next: Said) => setWaiting((now) => [...now.filter(({ undo }) => undo), next]), []);
+  const said = waiting.at(-1) ?? null;
+  const end = useCallback(() => setWaiting((now) => now.slice(0, -1)), []);
+  useEffect(() => {
+    if (!said) return;
+    const timer = setTimeout(end, SHOWN_MS);
+    return () => clearTimeout(timer);
+  }, [said, end]);
+  const shown = useMemo(() => ({ said, end }), [said, end]);
   return (
     <ToastContext.Provider value={say}>
       <SaidContext.Provider value={shown}>{children}</SaidContext.Provider>
