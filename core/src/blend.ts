@@ -229,6 +229,7 @@ export function iceForLimitG(heat: Heat, blades: BladeHeat, seconds: number, lim
     wantedKj = (-(seconds - warmS) * meltingW(blades)) / 1000;
   }
   const perG = (ICE_TO_WATER_KJ + WATER_KJ * heat.liquidTempC) / 1000;
-  const iceG = (aboveZeroKj - wantedKj) / perG;
+  // Ice in a mix that freezes right through counts only for its melting, as in `warmingOf`.
+  const iceG = Math.max((aboveZeroKj - wantedKj) / perG, (-1000 * wantedKj) / MELT_KJ);
   return iceG > liquidG ? null : iceG;
 }

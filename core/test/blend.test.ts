@@ -119,7 +119,8 @@ describe('warmth', () => {
           }
         },
       ),
-      { numRuns: 400 },
+      // The first freezes right through.
+      { numRuns: 400, examples: [[348.58, 5, 2]] },
     );
     for (const times of Object.values(seen)) expect(times).toBeGreaterThan(10);
   });

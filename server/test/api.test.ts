@@ -385,7 +385,7 @@ describe('what is asked for wrongly', () => {
     ['GET', '/api/batches?scope=mine', 400],
     ['GET', '/api/batches?before=yesterday', 400],
     ['GET', '/api/batches/%E0%A4%A', 400],
-    ['DELETE', '/api/kitchen', 404],
+    ['DELETE', '/api/kitchen', 405],
     ['GET', '/missing.png', 404],
   ])('%s %s is %d, as a problem in words', async (method, path, status) => {
     const answer = await server.call(method, path);
