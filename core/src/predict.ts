@@ -139,7 +139,7 @@ export function predictionOf(p: Prepared, outcome: Outcome): Prediction {
     nutrition: nutritionPer100Ml(
       strained.fromNuts,
       strained.calciumMg,
-      1000 * outcome.sodiumG * mixShare,
+      tidy(1000 * outcome.sodiumG * mixShare),
       brought,
       finishedMl,
     ),
@@ -171,6 +171,10 @@ export function predictionOf(p: Prepared, outcome: Outcome): Prediction {
     cautions: cautionsFor(p, outcome),
   };
 }
+
+/** Each step down in search of the nuts that give enough, and how many: to a fiftieth of a full load. */
+const FEWER = 0.95;
+const FEWER_STEPS = 76;
 
 /** Below this a figure is what rounding left of nothing. */
 const NOTHING = 1e-10;
@@ -229,12 +233,22 @@ function forMilk(p: Prepared, wantedMl: number): Result<Outcome> {
   let reachMl = 0;
   for (let loads = 1; loads <= MAX_LOADS; loads++) {
     const mostG = Math.min(perLoadG * loads, LIMITS.nutG.max);
-    reachMl = Math.max(reachMl, milkOf(mostG, loads));
-    if (reachMl < wantedMl) {
+    let enoughG = mostG;
+    let givesMl = milkOf(mostG, loads);
+    // More nuts in the same seconds are broken less, until the pulp keeps it all: fewer may give more milk.
+    if (p.recipe.blend.end.by === 'seconds') {
+      for (let i = 0; givesMl < wantedMl && i < FEWER_STEPS; i++) {
+        enoughG *= FEWER;
+        reachMl = Math.max(reachMl, givesMl);
+        givesMl = milkOf(enoughG, loads);
+      }
+    }
+    reachMl = Math.max(reachMl, givesMl);
+    if (givesMl < wantedMl) {
       if (mostG === LIMITS.nutG.max) break;
       continue;
     }
-    const nutG = risingRoot((massG) => milkOf(massG, loads) - wantedMl, 0.01, mostG);
+    const nutG = risingRoot((massG) => milkOf(massG, loads) - wantedMl, 0.01, enoughG);
     return checked(settle(p, nutG, loads));
   }
   return refused('milk-out-of-reach', ['amount', 'volumeMl'], { wantedMl, mostMl: reachMl });

@@ -101,6 +101,27 @@ test('so little pulp that its milk would all stick to the tools is refused for t
   expect(!result.ok && result.refusal.code).toBe('no-milk');
 });
 
+test('a full load whose pulp keeps all the milk is no reason to refuse a small one', () => {
+  const flax = workedRecipe('flax', 195, 2, 4);
+  const recipe: Recipe = {
+    ...flax,
+    waterPerNut: 2.77,
+    soak: { ...flax.soak, hours: 2 },
+    blend: { ...flax.blend, fillLineMl: 8000, end: { by: 'seconds', seconds: 43 } },
+    strain: { ...flax.strain, squeeze: 'hard' },
+  };
+  expect(predict({ ...recipe, amount: { by: 'nuts', massG: 3000 } })).toMatchObject({
+    ok: false,
+    refusal: { code: 'no-milk' },
+  });
+  const there = predict(recipe);
+  if (!there.ok) throw new Error(there.refusal.code);
+  const { volumeMl } = there.value.milk;
+  const back = predict({ ...recipe, amount: { by: 'milk', volumeMl } });
+  if (!back.ok) throw new Error(back.refusal.code);
+  expect(back.value.milk.volumeMl).toBeCloseTo(volumeMl, 5);
+});
+
 test('backwards(forwards(x)) = x: milk and solids lead back to nuts and water', () => {
   fc.assert(
     fc.property(sensibleRecipe, (recipe) => {
