@@ -5,6 +5,7 @@ import { KeptIngredientsSchema, OwnIngredientSchema } from './ingredient';
 import { InstantSchema, TimeZoneSchema, fromInstant } from './instant';
 import { PlannedPredictionSchema, SurenessSchema } from './prediction';
 import { RecipeSchema, SurroundingsSchema } from './recipe';
+import { RevisionSchema } from './revision';
 
 const massG = z.number().min(0).max(60_000);
 const volumeMl = z.number().min(0).max(60_000);
@@ -114,6 +115,30 @@ export const BatchSchema = z
 
 export type Batch = z.infer<typeof BatchSchema>;
 
+/** What was added to a log behind the first `before` of its lines. */
+const AdditionSchema = z.object({
+  before: z.number().int().min(0),
+  events: z.array(EventSchema),
+});
+
+/** The answer to an addition: what was added, and how many lines came before. */
+export const AddedSchema = AdditionSchema.extend({
+  batchId: z.uuid(),
+  serverTime: InstantSchema,
+}).meta({ id: 'Added' });
+
+export type Added = z.infer<typeof AddedSchema>;
+
+/** A batch that changed, with what was added to its log meanwhile. */
+export const ChangedBatchSchema = AdditionSchema.extend({
+  id: z.uuid(),
+  timeZone: TimeZoneSchema,
+  /** Under way, or with milk or pulp left. */
+  active: z.boolean(),
+}).meta({ id: 'ChangedBatch' });
+
+export type ChangedBatch = z.infer<typeof ChangedBatchSchema>;
+
 /** Where a page of batches ends: its last batch's moment and id, so that batches of one moment are told apart. */
 export const BatchCursorSchema = z
   .string()
@@ -131,6 +156,7 @@ export const BatchListSchema = z
     batches: z.array(BatchSchema),
     /** Pass as `before` for older batches; null at the end. */
     nextBefore: BatchCursorSchema.nullable(),
+    revision: RevisionSchema.default(0),
     serverTime: InstantSchema,
   })
   .meta({ id: 'BatchList' });

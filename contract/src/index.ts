@@ -1,5 +1,6 @@
 export * from './allergen';
 export * from './batch';
+export * from './changes';
 export * from './ingredient';
 export * from './instant';
 export * from './kitchen';
@@ -8,6 +9,7 @@ export * from './prediction';
 export * from './problem';
 export * from './recipe';
 export * from './recipeBook';
+export * from './revision';
 export * from './routes';
 export * from './screens';
 export * from './words';

@@ -4,6 +4,7 @@ import { LIMITS } from '@humble-churn/core';
 import { AllergenSchema, allergenFromWords } from './allergen';
 import { IngredientKeySchema } from './ingredient';
 import { GearNameSchema, MachineKindSchema, StrainerSchema } from './recipe';
+import { RevisionSchema } from './revision';
 
 const PriceSchema = z.number().min(0).max(10_000);
 /** A time of day in the household's zone. */
@@ -142,12 +143,27 @@ function fromEarlierKitchen(value: unknown): unknown {
 export const StoredKitchenSchema = z.preprocess(fromEarlierKitchen, KitchenSettingsSchema);
 
 export const KitchenSchema = KitchenSettingsSchema.extend({
-  /** Every temperature the fridge was said to be at, oldest first. */
-  fridgeLog: z.array(z.object({ at: InstantSchema, tempC: z.number() })),
+  revision: RevisionSchema.default(0),
   serverTime: InstantSchema,
 }).meta({ id: 'Kitchen' });
 
 export type Kitchen = z.infer<typeof KitchenSchema>;
+
+/** From this moment on the fridge was said to be at a temperature. */
+export const FridgeReadingSchema = z
+  .object({ id: z.number().int().min(1), at: InstantSchema, tempC: z.number() })
+  .meta({ id: 'FridgeReading' });
+
+export type FridgeReadingWire = z.infer<typeof FridgeReadingSchema>;
+
+/** A page of the fridge's log, oldest first. */
+export const FridgeLogSchema = z
+  .object({
+    readings: z.array(FridgeReadingSchema),
+    /** Whether there are more behind the last of these. */
+    more: z.boolean(),
+  })
+  .meta({ id: 'FridgeLog' });
 
 export const KitchenPatchSchema = KitchenSettingsSchema.omit({ timeZoneSet: true })
   .extend({ profile: KitchenProfileSchema, timeZone: ChosenTimeZoneSchema })

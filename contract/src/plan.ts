@@ -5,6 +5,7 @@ import { KeptIngredientsSchema, OwnIngredientSchema } from './ingredient';
 import { InstantSchema, fromInstant, toInstant } from './instant';
 import { PlannedPredictionSchema } from './prediction';
 import { RecipeSchema } from './recipe';
+import { RevisionSchema } from './revision';
 
 /** When a batch is weighed, drained and blended; drained and blended are one moment apart where nothing soaks. */
 export const MomentsSchema = z
@@ -29,6 +30,8 @@ export const PlanSchema = z
     /** Nuts soaked before, from the freezer: nothing is soaked for it. */
     soakedAlready: z.boolean(),
     moments: MomentsSchema,
+    /** Whether no better moments exist; false where there were too many ways to look at all of them. */
+    provenBest: z.boolean().default(true),
     status: z.enum(['open', 'started', 'dropped']),
     batchId: z.uuid().nullable(),
     /** Counts its changes, for calendars that have read it before. */
@@ -40,7 +43,7 @@ export const PlanSchema = z
 export type Plan = z.infer<typeof PlanSchema>;
 
 export const PlanListSchema = z
-  .object({ plans: z.array(PlanSchema), serverTime: InstantSchema })
+  .object({ plans: z.array(PlanSchema), revision: RevisionSchema.default(0), serverTime: InstantSchema })
   .meta({ id: 'PlanList' });
 
 export type PlanList = z.infer<typeof PlanListSchema>;

@@ -6,6 +6,7 @@ export const PROBLEM_CODES = [
   'not-found',
   'method-not-allowed',
   'disk-full',
+  'busy',
   'conflict',
   'idempotency-key-missing',
   'idempotency-key-reused',

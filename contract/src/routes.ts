@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import {
+  AddedSchema,
   BatchCursorSchema,
   BatchListSchema,
   BatchSchema,
@@ -15,7 +16,8 @@ import {
   UnreadableSchema,
 } from './ingredient';
 import { InstantSchema } from './instant';
-import { KitchenPatchSchema, KitchenSchema } from './kitchen';
+import { ChangesSchema } from './changes';
+import { FridgeLogSchema, KitchenPatchSchema, KitchenSchema } from './kitchen';
 import { NewPlanSchema, PlanListSchema, PlanPatchSchema, PlanSchema } from './plan';
 import { PredictionSchema, SurenessSchema } from './prediction';
 import {
@@ -26,6 +28,7 @@ import {
   SavedRecipeSchema,
 } from './recipeBook';
 import { RecipeFileSchema, SurroundingsSchema } from './recipe';
+import { RevisionSchema } from './revision';
 
 type Shape = z.ZodType;
 
@@ -90,6 +93,24 @@ export const ROUTES = {
     summary: 'Change settings of the kitchen',
     body: KitchenPatchSchema,
     response: KitchenSchema,
+  }),
+  fridgeLog: route({
+    ...GET,
+    path: '/api/kitchen/fridge-log',
+    summary: 'The temperatures the fridge was said to be at, oldest first, a page at a time',
+    query: z.object({
+      /** The last one known. */
+      after: z.coerce.number().int().min(0).max(Number.MAX_SAFE_INTEGER).default(0),
+      limit: z.coerce.number().int().min(1).max(1000).default(500),
+    }),
+    response: FridgeLogSchema,
+  }),
+  changes: route({
+    ...GET,
+    path: '/api/changes',
+    summary: 'What changed in the kitchen since a revision of it',
+    query: z.object({ since: z.coerce.number().pipe(RevisionSchema) }),
+    response: ChangesSchema,
   }),
   ingredients: route({
     ...GET,
@@ -217,7 +238,7 @@ export const ROUTES = {
     params: BatchParams,
     query: SaidAgoSchema,
     body: NewEventsSchema,
-    response: BatchSchema,
+    response: AddedSchema,
   }),
   plans: route({
     ...GET,

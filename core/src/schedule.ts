@@ -18,7 +18,12 @@ export type Schedule =
       /** Whether no better one exists; false when there were too many to look at. */
       proven: boolean;
     }
-  | { ok: false; tightest: PlanLimit };
+  | {
+      ok: false;
+      tightest: PlanLimit;
+      /** Whether there surely is no way; false when there were too many to look at. */
+      proven: boolean;
+    };
 
 interface Chosen {
   placements: Placements;
@@ -141,7 +146,7 @@ export function schedule(jobs: readonly PlanJob[], kitchen: PlanKitchen): Schedu
     const [freed, lifted] = without(limit, kitchen, jobs);
     return cheapest(freed, lifted, MOST_LOOKS).placed !== null;
   });
-  return { ok: false, tightest: tightest ?? 'time' };
+  return { ok: false, tightest: tightest ?? 'time', proven };
 }
 
 /** The moments of all jobs, as `schedule` finds them; null when it finds none within so many looks. Asks no further. */

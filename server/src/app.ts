@@ -4,7 +4,10 @@ import compression from 'compression';
 import type { ErrorRequestHandler, Express } from 'express';
 import express from 'express';
 import { z } from 'zod';
-import { listBatches, recordEvents, startBatch, viewBatch } from './batches';
+import { BatchLogs } from './batchLogs';
+import { listBatches, openBatch, recordEvents, startBatch, viewAdded, viewBatch } from './batches';
+import { changesSince } from './changes';
+import { compute } from './compute';
 import type { Db } from './database';
 import { localHostOnly, ownWritesOnly } from './guard';
 import {
@@ -15,21 +18,22 @@ import {
   viewOwnIngredient,
 } from './ingredients';
 import { listUnreadable, putAside } from './unreadableRows';
-import { changeKitchen, viewKitchen } from './kitchens';
-import { serve, serveCreation } from './mount';
+import { changeKitchen, kitchenSettings, viewFridgeLog, viewKitchen } from './kitchens';
+import { serve, serveCreation, serveParsed } from './mount';
 import { calendarOf } from './calendar';
-import { changePlan, listPlans, makePlan, markStarted, toldPlans, viewPlan } from './plans';
+import { changePlan, fitPlan, listPlans, makePlan, markStarted, toldPlans, viewPlan } from './plans';
+import { readRevisions } from './revision';
 import { openApiDocument } from './openapi';
 import { ProblemError, notComputable } from './problemError';
 import { keepRecipe, keepVersion, listRecipes, putAway, viewHistory, viewRecipe } from './recipes';
 import { pageHeaders, serveSite } from './site';
-import { surenessOf } from './surenessThread';
 
 const BODY_LIMIT = '256kb';
 
 /** The server's application over an open database; `siteDir` holds the exported app. */
 export function createApp(db: Db, siteDir: string): Express {
   const app = express();
+  const logs = new BatchLogs();
   app.disable('x-powered-by');
   // Before all routes: the logs of what is active are large, and say the same words again and again.
   app.use(compression());
@@ -42,6 +46,8 @@ export function createApp(db: Db, siteDir: string): Express {
   serve(app, ROUTES.health, ({ now }) => ({ ok: true as const, serverTime: now.toISOString() }));
   serve(app, ROUTES.kitchen, ({ now }) => viewKitchen(db, now));
   serve(app, ROUTES.changeKitchen, ({ body, now }) => changeKitchen(db, body, now));
+  serve(app, ROUTES.fridgeLog, ({ query }) => viewFridgeLog(db, query));
+  serveParsed(app, ROUTES.changes, ({ query, now }) => changesSince(db, logs, query.since, now));
   serve(app, ROUTES.ingredients, async () => ({ ingredients: await listOwnIngredients(db) }));
   serveCreation(app, db, ROUTES.addIngredient, {
     make: (tx, { body, now }) => addIngredient(tx, body, now),
@@ -55,18 +61,18 @@ export function createApp(db: Db, siteDir: string): Express {
     await putAside(db, params, body.aside, now);
     return { unreadable: await listUnreadable(db) };
   });
-  serve(app, ROUTES.predict, async ({ body, now }) => {
-    const kitchen = await viewKitchen(db, now);
+  serve(app, ROUTES.predict, async ({ body }) => {
+    const kitchen = await kitchenSettings(db);
     const own = [...checkBrought(body.ownIngredients), ...(await listOwnIngredients(db))];
     const predicted = predict(body.recipe, body.surroundings ?? kitchen, own);
     if (!predicted.ok) throw notComputable(predicted.refusal, ['recipe']);
     return predicted.value;
   });
-  serve(app, ROUTES.sureness, async ({ body, now }) => {
-    const kitchen = await viewKitchen(db, now);
+  serve(app, ROUTES.sureness, async ({ body }) => {
+    const kitchen = await kitchenSettings(db);
     const own = [...checkBrought(body.ownIngredients), ...(await listOwnIngredients(db))];
     const around = body.surroundings ?? kitchen;
-    const sure = await surenessOf({ recipe: body.recipe, around, own, prices: kitchen.profile });
+    const sure = await compute.sureness({ recipe: body.recipe, around, own, prices: kitchen.profile });
     if (!sure.ok) throw notComputable(sure.refusal, ['recipe']);
     return sure.value;
   });
@@ -84,32 +90,32 @@ export function createApp(db: Db, siteDir: string): Express {
     },
     show: (from, recipeId) => viewRecipe(from, recipeId),
   });
-  serve(app, ROUTES.batches, ({ query, now }) => listBatches(db, query, now));
-  serve(app, ROUTES.batch, ({ params, now }) => viewBatch(db, params.batchId, now));
+  serveParsed(app, ROUTES.batches, ({ query, now }) => listBatches(db, logs, query, now));
+  serveParsed(app, ROUTES.batch, ({ params, now }) => viewBatch(db, logs, params.batchId, now));
   serveCreation(app, db, ROUTES.startBatch, {
-    make: async (tx, { query, body, now }) => {
-      const batchId = await startBatch(tx, body, new Date(now.getTime() - query.agoMs));
+    compute: ({ body }) => openBatch(db, body),
+    make: async (tx, { query, body, now }, opened) => {
+      const batchId = await startBatch(tx, opened, body.batchId, new Date(now.getTime() - query.agoMs));
       if (body.planId !== null) await markStarted(tx, body.planId, batchId, now);
       return batchId;
     },
-    show: (from, batchId, { now }) => viewBatch(from, batchId, now),
+    show: (from, batchId, { now }) => viewBatch(from, logs, batchId, now),
   });
   serveCreation(app, db, ROUTES.recordEvents, {
-    make: async (tx, { params, query, body, now }) => {
-      await recordEvents(tx, params.batchId, body, new Date(now.getTime() - query.agoMs));
-      return params.batchId;
-    },
-    show: (from, batchId, { now }) => viewBatch(from, batchId, now),
+    make: (tx, { params, query, body, now }) =>
+      recordEvents(tx, logs, params.batchId, body, new Date(now.getTime() - query.agoMs)),
+    show: (from, made, { params, now }) => viewAdded(from, logs, params.batchId, made, now),
   });
-  serve(app, ROUTES.plans, async ({ now }) => ({
-    plans: await listPlans(db),
-    serverTime: now.toISOString(),
-  }));
+  serve(app, ROUTES.plans, async ({ now }) => {
+    const { revision } = await readRevisions(db);
+    return { plans: await listPlans(db), revision, serverTime: now.toISOString() };
+  });
   serveCreation(app, db, ROUTES.makePlan, {
-    make: (tx, { body, now }) => makePlan(tx, body, now),
+    compute: ({ body, now }) => fitPlan(db, logs, body, now),
+    make: (tx, { body, now }, fitted) => makePlan(tx, body, fitted, now),
     show: (from, planId) => viewPlan(from, planId),
   });
-  serve(app, ROUTES.changePlan, ({ params, body, now }) => changePlan(db, params.planId, body, now));
+  serve(app, ROUTES.changePlan, ({ params, body, now }) => changePlan(db, logs, params.planId, body, now));
   app.get(CALENDAR_PATH, async (_request, response) => {
     response
       .type('text/calendar; charset=utf-8')

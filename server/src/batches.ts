@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
-import type { Batch, BatchList } from '@humble-churn/contract';
-import { PlannedSchema, StoredHappeningSchema, coreEvent, eventRefusalWords } from '@humble-churn/contract';
+import type { Added, Batch, BatchList, ChangedBatch } from '@humble-churn/contract';
+import { PlannedSchema, StoredHappeningSchema, eventRefusalWords } from '@humble-churn/contract';
 import type {
   BatchEvent,
   BatchHappening,
@@ -12,56 +12,58 @@ import type {
 } from '@humble-churn/core';
 import { batchState, eventRefusal, opening } from '@humble-churn/core';
 import type { SQL } from 'drizzle-orm';
-import { and, asc, desc, eq, inArray, lt, or } from 'drizzle-orm';
+import { and, desc, eq, gt, inArray, lt, or } from 'drizzle-orm';
+import { z } from 'zod';
+import type { BatchLog, BatchLogs } from './batchLogs';
+import { coreView } from './batchLogs';
+import { compute } from './compute';
 import type { Db } from './database';
+import type { Frozen } from './frozen';
 import { checkBrought, listOwnIngredients } from './ingredients';
 import { fridgeLog, kitchenSettings } from './kitchens';
 import { ProblemError, notComputable } from './problemError';
-import { surenessOf } from './surenessThread';
+import type { Computed } from './revision';
+import { raiseRevision, readRevisions } from './revision';
 import { batchEvents, batches } from './tables';
 
 type BatchRow = typeof batches.$inferSelect;
 
 /** Batches with their logs; those that cannot be read are left out, and reported in the kitchen. */
-async function withEvents(db: Db, rows: readonly BatchRow[], now: Date): Promise<Batch[]> {
-  if (rows.length === 0) return [];
-  const ids = rows.map((row) => row.id);
-  const events = await db
-    .select()
-    .from(batchEvents)
-    .where(inArray(batchEvents.batchId, ids))
-    .orderBy(asc(batchEvents.seq));
+function withLogs(
+  rows: readonly BatchRow[],
+  logs: ReadonlyMap<string, BatchLog>,
+  now: Date,
+): Frozen<Batch>[] {
   const serverTime = now.toISOString();
-  const logs = new Map<string, typeof events>();
-  for (const event of events) {
-    const log = logs.get(event.batchId);
-    if (log) log.push(event);
-    else logs.set(event.batchId, [event]);
-  }
-  return rows.flatMap((row) => {
-    const told: Batch['events'] = [];
-    for (const event of logs.get(row.id) ?? []) {
-      const what = StoredHappeningSchema.safeParse(event.what);
-      // A log with a line that cannot be read says nothing that could be relied on.
-      if (!what.success) return [];
-      const { id, timeZone } = event;
-      told.push({ id, at: event.at.toISOString(), timeZone, what: what.data });
-    }
-    return told.length === 0 ? [] : [{ id: row.id, timeZone: row.timeZone, serverTime, events: told }];
+  return rows.flatMap(({ id, timeZone }) => {
+    const log = logs.get(id);
+    if (!log?.readable || log.events.length === 0) return [];
+    return [{ id, timeZone, serverTime, events: log.events }];
   });
 }
 
-export async function viewBatch(db: Db, batchId: string, now: Date): Promise<Batch> {
-  const rows = await db.select().from(batches).where(eq(batches.id, batchId));
-  const [batch] = await withEvents(db, rows, now);
-  if (!batch && rows.length > 0) {
+async function batchRow(db: Db, batchId: string): Promise<BatchRow> {
+  const [row] = await db.select().from(batches).where(eq(batches.id, batchId));
+  if (!row) throw new ProblemError('not-found', 'There is no such batch in this kitchen.');
+  return row;
+}
+
+/** The log of one batch that can be read. */
+async function readableLog(db: Db, logs: BatchLogs, row: BatchRow, inTransaction = false): Promise<BatchLog> {
+  const log = (await logs.read(db, [row], { inTransaction })).get(row.id);
+  if (!log?.readable) {
     throw new ProblemError(
       'not-found',
       'The record of this batch cannot be read. Kitchen says what is wrong with it.',
     );
   }
-  if (!batch) throw new ProblemError('not-found', 'There is no such batch in this kitchen.');
-  return batch;
+  return log;
+}
+
+export async function viewBatch(db: Db, logs: BatchLogs, batchId: string, now: Date): Promise<Frozen<Batch>> {
+  const row = await batchRow(db, batchId);
+  const { events } = await readableLog(db, logs, row);
+  return { id: row.id, timeZone: row.timeZone, serverTime: now.toISOString(), events };
 }
 
 /** Batches behind a place in the list: of those made at the same moment the ones with a smaller id. */
@@ -74,9 +76,12 @@ function olderThan(cursor: string): SQL | undefined {
 
 export async function listBatches(
   db: Db,
+  logs: BatchLogs,
   query: { scope: 'active' | 'all'; limit: number; before?: string | undefined },
   now: Date,
-): Promise<BatchList> {
+): Promise<Frozen<BatchList>> {
+  // Read before the batches: what changes between the two is then told again rather than missed.
+  const { revision } = await readRevisions(db);
   const older = query.before === undefined ? undefined : olderThan(query.before);
   const wanted = query.scope === 'active' ? and(eq(batches.active, true), older) : older;
   const all = db.select().from(batches).where(wanted).orderBy(desc(batches.createdAt), desc(batches.id));
@@ -85,52 +90,85 @@ export async function listBatches(
   const page = query.scope === 'active' ? rows : rows.slice(0, query.limit);
   const last = page[page.length - 1];
   return {
-    batches: await withEvents(db, page, now),
+    batches: withLogs(page, await logs.read(db, page), now),
     nextBefore: rows.length > page.length && last ? `${last.createdAt.toISOString()}_${last.id}` : null,
+    revision,
     serverTime: now.toISOString(),
   };
+}
+
+/** What is under way or has milk or pulp left, as the core sees it. */
+export async function batchesUnderWay(db: Db, logs: BatchLogs): Promise<{ id: string; state: BatchState }[]> {
+  const rows = await db.select().from(batches).where(eq(batches.active, true));
+  return [...(await logs.read(db, rows))].flatMap(([id, log]) => {
+    const state = log.readable ? coreView(log).state : null;
+    return state ? [{ id, state }] : [];
+  });
+}
+
+/** Batches that changed after a revision, with what was added to their logs since. */
+export async function changedBatches(
+  db: Db,
+  logs: BatchLogs,
+  since: number,
+): Promise<Frozen<ChangedBatch>[]> {
+  const rows = await db.select().from(batches).where(gt(batches.changedIn, since)).orderBy(batches.createdAt);
+  const known = await logs.read(db, rows);
+  return rows.flatMap(({ id, timeZone, active }) => {
+    const log = known.get(id);
+    if (!log?.readable) return [];
+    const first = log.addedIn.findIndex((revision) => revision > since);
+    const before = first < 0 ? log.events.length : first;
+    return [{ id, timeZone, active, before, events: log.events.slice(before) }];
+  });
 }
 
 interface Start {
   recipe: Recipe;
   ownIngredients: readonly OwnIngredient[];
-  /** The device's own id for it, and the steps it began it with. */
-  batchId?: string | undefined;
+  /** The steps that the device began it with. */
   guide?: Guide | undefined;
 }
 
-/**
- * Plans a batch: the core's prediction, as it stands now, opens its log. Answers the batch's id. `at` is when the cook
- * began.
- */
-export async function startBatch(
-  db: Db,
-  { recipe, ownIngredients, batchId, guide }: Start,
-  at: Date,
-): Promise<string> {
+/** What opens a batch's log, and the zone it is kept in. */
+interface Opened {
+  planned: z.output<typeof PlannedSchema>;
+  timeZone: string;
+}
+
+/** The core's prediction for a batch as it stands now, with how sure it is: computed before anything is written. */
+export async function openBatch(db: Db, { recipe, ownIngredients, guide }: Start): Promise<Computed<Opened>> {
+  const { revision } = await readRevisions(db);
   const kitchen = await kitchenSettings(db);
   const own = [...(await listOwnIngredients(db)), ...checkBrought(ownIngredients)];
   const plain = opening(recipe, kitchen, own, guide);
   if (!plain.ok) throw notComputable(plain.refusal, ['recipe']);
-  const what = plain.value;
-  const sure = await surenessOf({ recipe, around: what.around, own, prices: kitchen.profile });
+  const { around } = plain.value;
+  const sure = await compute.sureness({ recipe, around, own, prices: kitchen.profile });
+  const planned = PlannedSchema.parse({ ...plain.value, sureness: sure.ok ? sure.value : null });
+  return { value: { planned, timeZone: kitchen.timeZone }, revision, restsOn: 'settings' };
+}
+
+/** Begins the log of a batch, and answers the batch's id. `at` is when the cook began. */
+export async function startBatch(
+  tx: Db,
+  { planned, timeZone }: Opened,
+  batchId: string | undefined,
+  at: Date,
+): Promise<string> {
   const id = batchId ?? randomUUID();
-  const { timeZone } = kitchen;
-  const made = await db
+  const revision = await raiseRevision(tx);
+  const made = await tx
     .insert(batches)
-    .values({ id, timeZone, createdAt: at, active: true })
+    .values({ id, timeZone, createdAt: at, active: true, changedIn: revision })
     .onConflictDoNothing()
     .returning();
   if (made.length === 0) {
     throw new ProblemError('conflict', 'This batch has already been begun.', { reason: 'id-taken' });
   }
-  await db.insert(batchEvents).values({
-    id: randomUUID(),
-    batchId: id,
-    at,
-    timeZone,
-    what: PlannedSchema.parse({ ...what, sureness: sure.ok ? sure.value : null }),
-  });
+  await tx
+    .insert(batchEvents)
+    .values({ id: randomUUID(), batchId: id, at, timeZone, what: planned, addedIn: revision });
   return id;
 }
 
@@ -167,43 +205,73 @@ export async function appendEvents(
   // One tap shares one moment and no two taps do: undo tells them apart by it.
   const last = before[before.length - 1];
   const atMs = last ? Math.max(at.getTime(), last.atMs + 1) : at.getTime();
+  const addedIn = await raiseRevision(db);
   let events = before;
+  let state = batchState(events);
+  const rows: (typeof batchEvents.$inferInsert)[] = [];
   for (const [i, what] of happenings.entries()) {
-    const state = batchState(events);
     if (!state) throw new ProblemError('not-found', 'This batch has no plan.');
     const refusal = eventRefusal(state, what, readings, atMs);
     if (refusal) throw new ProblemError('conflict', eventRefusalWords(refusal), { reason: refusal });
     const id = ids?.[i] ?? randomUUID();
     const kept = StoredHappeningSchema.parse(what);
-    await db.insert(batchEvents).values({ id, batchId, at: new Date(atMs), timeZone, what: kept });
+    rows.push({ id, batchId, at: new Date(atMs), timeZone, what: kept, addedIn });
     events = [...events, { ...what, id, atMs }];
+    state = batchState(events);
   }
-  const after = batchState(events);
-  if (after)
-    await db
-      .update(batches)
-      .set({ active: isActive(after) })
-      .where(eq(batches.id, batchId));
+  await db.insert(batchEvents).values(rows);
+  await db
+    .update(batches)
+    .set({ changedIn: addedIn, ...(state && { active: isActive(state) }) })
+    .where(eq(batches.id, batchId));
   return events;
 }
 
 /**
  * Adds to a batch's log what the core lets happen, all or nothing; otherwise 409 with the reason. `at` is when the
- * cook did it: never before what is already in the log, so that the log stays in its order.
+ * cook did it: never before what is already in the log, so that the log stays in its order. Answers which lines they
+ * are.
  */
-export async function recordEvents(db: Db, batchId: string, entry: Entry, at: Date): Promise<void> {
+export async function recordEvents(
+  tx: Db,
+  logs: BatchLogs,
+  batchId: string,
+  entry: Entry,
+  at: Date,
+): Promise<string> {
   const { ids } = entry;
-  const batch = await viewBatch(db, batchId, at);
+  const log = await readableLog(tx, logs, await batchRow(tx, batchId), true);
   if (ids && ids.length > 0) {
-    const taken = await db
-      .select()
+    const taken = await tx
+      .select({ id: batchEvents.id })
       .from(batchEvents)
       .where(inArray(batchEvents.id, [...ids]));
     if (taken.length > 0 || new Set(ids).size < ids.length) {
       throw new ProblemError('conflict', 'These entries are already in the log.', { reason: 'id-taken' });
     }
   }
-  const { timeZone } = await kitchenSettings(db);
-  const events = batch.events.map(coreEvent);
-  await appendEvents(db, { batchId, events, timeZone, readings: await fridgeLog(db) }, entry, at);
+  const { timeZone } = await kitchenSettings(tx);
+  const { events } = coreView(log);
+  await appendEvents(tx, { batchId, events, timeZone, readings: await fridgeLog(tx) }, entry, at);
+  return `${events.length}+${entry.happenings.length}`;
+}
+
+/** How `recordEvents` names what it added: how many lines came before, and how many it added. */
+const LinesSchema = z
+  .string()
+  .regex(/^\d+\+\d+$/)
+  .transform((text) => text.split('+').map(Number));
+
+/** What an addition added; of one made by an earlier release, all of the log. */
+export async function viewAdded(
+  db: Db,
+  logs: BatchLogs,
+  batchId: string,
+  made: string,
+  now: Date,
+): Promise<Frozen<Added>> {
+  const { events } = await readableLog(db, logs, await batchRow(db, batchId));
+  const lines = LinesSchema.safeParse(made);
+  const [before = 0, count = events.length] = lines.success ? lines.data : [];
+  return { batchId, before, events: events.slice(before, before + count), serverTime: now.toISOString() };
 }

@@ -9,8 +9,9 @@ import type {
 } from '@humble-churn/core';
 import { batchState, normal, plainRecipe, seeded, storedPulpG } from '@humble-churn/core';
 import type { KitchenProfile } from '@humble-churn/contract';
-import { KitchenProfileSchema, coreEvent } from '@humble-churn/contract';
-import { appendEvents, startBatch, viewBatch } from './batches';
+import { KitchenProfileSchema } from '@humble-churn/contract';
+import { BatchLogs, coreView } from './batchLogs';
+import { appendEvents, openBatch, startBatch } from './batches';
 import type { Db } from './database';
 import { fridgeLog, kitchenSettings } from './kitchens';
 import { keepRecipe, keepVersion } from './recipes';
@@ -163,8 +164,10 @@ class PastBatch {
 
   static async plan(db: Db, recipe: Recipe, atMs: number): Promise<PastBatch> {
     const at = new Date(atMs);
-    const id = await startBatch(db, { recipe, ownIngredients: [] }, at);
-    const events = (await viewBatch(db, id, at)).events.map(coreEvent);
+    const { value } = await openBatch(db, { recipe, ownIngredients: [] });
+    const id = await startBatch(db, value, undefined, at);
+    const log = (await new BatchLogs().read(db, [{ id, changedIn: 0 }])).get(id);
+    const events = log ? coreView(log).events : [];
     const { timeZone } = await kitchenSettings(db);
     return new PastBatch(db, id, atMs, events, { timeZone, readings: await fridgeLog(db) });
   }

@@ -7,6 +7,7 @@ import { asc, eq } from 'drizzle-orm';
 import type { z } from 'zod';
 import type { Db } from './database';
 import { ProblemError, notComputable } from './problemError';
+import { raiseRevision } from './revision';
 import { ownIngredientRevisions, ownIngredients } from './tables';
 
 type Row = typeof ownIngredients.$inferSelect;
@@ -81,6 +82,7 @@ export async function adoptIngredients(
     }
     const key = await freeKey(db, one.name);
     const body = OwnIngredientSchema.parse({ ...one, key, revision: 1, archived: false });
+    await raiseRevision(db, 'ingredients');
     await db.insert(ownIngredients).values({ key, body, createdAt: now });
     keys.set(one.key, key);
   }
@@ -97,6 +99,7 @@ function fromPack(pack: PackFigures, revision: number): OwnIngredient {
 /** Adds an ingredient from its pack and answers its key. */
 export async function addIngredient(db: Db, pack: PackFiguresWire, now: Date): Promise<string> {
   const key = await freeKey(db, pack.name);
+  await raiseRevision(db, 'ingredients');
   await db.insert(ownIngredients).values({ key, body: fromPack({ ...pack, key }, 1), createdAt: now });
   return key;
 }
@@ -114,6 +117,7 @@ export async function changeIngredient(
   return db.transaction(async (tx) => {
     const [row] = await tx.select().from(ownIngredients).where(eq(ownIngredients.key, key));
     if (!row) throw none();
+    await raiseRevision(tx, 'ingredients');
     if (pack) {
       const before = readRow(row)?.revision ?? 1;
       await tx

@@ -1,13 +1,10 @@
-import type { Kitchen, KitchenPatch, KitchenSettings } from '@humble-churn/contract';
-import {
-  KitchenProfileSchema,
-  KitchenSettingsSchema,
-  StoredKitchenSchema,
-  toInstant,
-} from '@humble-churn/contract';
+import type { FridgeLogSchema, Kitchen, KitchenPatch, KitchenSettings } from '@humble-churn/contract';
+import { KitchenProfileSchema, KitchenSettingsSchema, StoredKitchenSchema } from '@humble-churn/contract';
 import type { FridgeReading } from '@humble-churn/core';
-import { asc, eq } from 'drizzle-orm';
+import { asc, eq, gt } from 'drizzle-orm';
+import type { z } from 'zod';
 import type { Db } from './database';
+import { raiseRevision, readRevisions } from './revision';
 import { problemsOf } from './unreadable';
 import { fridgeReadings, kitchens } from './tables';
 
@@ -68,17 +65,30 @@ export async function readKitchen(db: Db): Promise<{ settings: KitchenSettings; 
 }
 
 export async function fridgeLog(db: Db): Promise<FridgeReading[]> {
-  const rows = await db.select().from(fridgeReadings).orderBy(asc(fridgeReadings.at), asc(fridgeReadings.id));
+  const rows = await db.select().from(fridgeReadings).orderBy(asc(fridgeReadings.id));
   return rows.map((row) => ({ atMs: row.at.getTime(), tempC: row.tempC }));
 }
 
-export async function viewKitchen(db: Db, now: Date): Promise<Kitchen> {
-  const log = await fridgeLog(db);
+/** A page of the fridge's log: what was said after a reading that is known. */
+export async function viewFridgeLog(
+  db: Db,
+  { after, limit }: { after: number; limit: number },
+): Promise<z.output<typeof FridgeLogSchema>> {
+  const rows = await db
+    .select()
+    .from(fridgeReadings)
+    .where(gt(fridgeReadings.id, after))
+    .orderBy(asc(fridgeReadings.id))
+    .limit(limit + 1);
   return {
-    ...(await kitchenSettings(db)),
-    fridgeLog: log.map(({ atMs, tempC }) => ({ at: toInstant(atMs), tempC })),
-    serverTime: now.toISOString(),
+    readings: rows.slice(0, limit).map(({ id, at, tempC }) => ({ id, at: at.toISOString(), tempC })),
+    more: rows.length > limit,
   };
+}
+
+export async function viewKitchen(db: Db, now: Date): Promise<Kitchen> {
+  const { revision } = await readRevisions(db);
+  return { ...(await kitchenSettings(db)), revision, serverTime: now.toISOString() };
 }
 
 /** Changes settings; a new fridge temperature also goes on the fridge's log. */
@@ -87,6 +97,7 @@ export async function changeKitchen(db: Db, patch: KitchenPatch, now: Date): Pro
     const before = await kitchenSettings(tx);
     const set = before.timeZoneSet || patch.timeZone !== undefined;
     const after = KitchenSettingsSchema.parse({ ...before, ...patch, timeZoneSet: set });
+    await raiseRevision(tx, 'settings');
     await tx.update(kitchens).set(after).where(eq(kitchens.id, ONLY));
     if (after.fridgeTempC !== before.fridgeTempC) {
       await tx.insert(fridgeReadings).values({ at: now, timeZone: after.timeZone, tempC: after.fridgeTempC });

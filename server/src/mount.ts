@@ -4,7 +4,10 @@ import { eq, lt } from 'drizzle-orm';
 import type { Express, Request, Response } from 'express';
 import { z } from 'zod';
 import type { Db } from './database';
+import type { Frozen } from './frozen';
 import { ProblemError, invalidInput } from './problemError';
+import type { Computed } from './revision';
+import { computeThenWrite } from './revision';
 import { idempotencyKeys } from './tables';
 
 /** What a route gets after parsing. */
@@ -54,13 +57,6 @@ function answer(
   response.status(route.status).json(route.response.parse(value));
 }
 
-/** A handler may answer with data nobody is to change. */
-type Frozen<T> = T extends (infer Item)[]
-  ? readonly Frozen<Item>[]
-  : T extends object
-    ? { readonly [K in keyof T]: Frozen<T[K]> }
-    : T;
-
 /** Serves a route that reads or changes in place. */
 export function serve<P extends AnyShape, Q extends AnyShape, B extends AnyShape, R extends AnyShape>(
   app: Express,
@@ -74,6 +70,20 @@ export function serve<P extends AnyShape, Q extends AnyShape, B extends AnyShape
   });
 }
 
+/**
+ * Serves a route whose answer is made of what was parsed when it was read. Parsing it again would take longer than all
+ * the rest where there are a hundred logs in it.
+ */
+export function serveParsed<P extends AnyShape, Q extends AnyShape, B extends AnyShape, R extends AnyShape>(
+  app: Express,
+  route: Route<P, Q, B, R>,
+  handle: (call: Call<z.output<P>, z.output<Q>, z.output<B>>) => Promise<Frozen<z.output<R>>>,
+): void {
+  app[route.method](route.path, async (request, response) => {
+    response.status(route.status).json(await handle(readCall(route, request)));
+  });
+}
+
 /** A tap is retried within minutes; after this long its key has done its work. */
 const KEYS_KEPT_MS = 60 * 86_400_000;
 
@@ -84,20 +94,37 @@ export async function forgetOldKeys(db: Db, now: Date): Promise<void> {
 
 const IdempotencyKeySchema = z.string().regex(/^[\x21-\x7e]{8,100}$/);
 
-interface Creation<C> {
+interface Creation<C, T> {
+  /** Works out what is to be written, before the transaction and as long as it takes. */
+  compute?: (call: C) => Promise<Computed<T>>;
   /** Makes the thing inside the transaction that also stores the key, and answers its id. */
-  make: (tx: Db, call: C) => Promise<string>;
+  make: (tx: Db, call: C, computed: T) => Promise<string>;
   /** Shows the thing made, now or by the earlier call with the same key. */
   show: (db: Db, made: string, call: C) => Promise<unknown>;
 }
 
+/** What an earlier call with this key made; null when there was none. */
+async function madeBefore(db: Db, key: string, requestHash: string): Promise<string | null> {
+  const [earlier] = await db.select().from(idempotencyKeys).where(eq(idempotencyKeys.key, key));
+  if (!earlier) return null;
+  if (earlier.requestHash === requestHash) return earlier.made;
+  throw new ProblemError('idempotency-key-reused', 'Use a new key for a new request. Nothing was changed.');
+}
+
 /** Serves a creating route: the same Idempotency-Key makes the same thing once, however often it is tapped. */
-export function serveCreation<P extends AnyShape, Q extends AnyShape, B extends AnyShape, R extends AnyShape>(
+export function serveCreation<
+  P extends AnyShape,
+  Q extends AnyShape,
+  B extends AnyShape,
+  R extends AnyShape,
+  T = undefined,
+>(
   app: Express,
   db: Db,
   route: Route<P, Q, B, R>,
-  { make, show }: Creation<Call<z.output<P>, z.output<Q>, z.output<B>>>,
+  { compute, make, show }: Creation<Call<z.output<P>, z.output<Q>, z.output<B>>, T>,
 ): void {
+  const nothing = { value: undefined as T, revision: 0, restsOn: null };
   app[route.method](route.path, async (request, response) => {
     const key = IdempotencyKeySchema.safeParse(request.get('idempotency-key'));
     if (!key.success) {
@@ -110,19 +137,21 @@ export function serveCreation<P extends AnyShape, Q extends AnyShape, B extends 
     const requestHash = createHash('sha256')
       .update(JSON.stringify([route.method, request.path, request.body]))
       .digest('hex');
-    const made = await db.transaction(async (tx) => {
-      const [earlier] = await tx.select().from(idempotencyKeys).where(eq(idempotencyKeys.key, key.data));
-      if (earlier) {
-        if (earlier.requestHash === requestHash) return earlier.made;
-        throw new ProblemError(
-          'idempotency-key-reused',
-          'Use a new key for a new request. Nothing was changed.',
-        );
-      }
-      const id = await make(tx, call);
-      await tx.insert(idempotencyKeys).values({ key: key.data, requestHash, made: id, at: call.now });
-      return id;
-    });
+    // Looked up first: what was made is not worked out a second time.
+    const before = await madeBefore(db, key.data, requestHash);
+    const made =
+      before ??
+      (await computeThenWrite(
+        db,
+        () => compute?.(call) ?? Promise.resolve(nothing),
+        async (tx, computed) => {
+          const meanwhile = await madeBefore(tx, key.data, requestHash);
+          if (meanwhile !== null) return meanwhile;
+          const id = await make(tx, call, computed);
+          await tx.insert(idempotencyKeys).values({ key: key.data, requestHash, made: id, at: call.now });
+          return id;
+        },
+      ));
     answer(route, response, await show(db, made, call));
   });
 }

@@ -4,34 +4,34 @@ import {
   KeptIngredientsSchema,
   PlannedPredictionSchema,
   RecipeSchema,
-  coreEvent,
   coreMoments,
   jobOfPlan,
   noTimeWords,
   planLimitWords,
   wireMoments,
 } from '@humble-churn/contract';
-import type { Moments, OwnIngredient, Taken } from '@humble-churn/core';
+import type { Moments, OwnIngredient, PlannedPrediction, Taken } from '@humble-churn/core';
 import {
-  batchState,
   momentsOf,
   ownIn,
   recipeAllergens,
-  planKitchen,
   placedAt,
   predict,
-  schedule,
   takenBy,
   takenByUnderWay,
 } from '@humble-churn/core';
 import { asc, eq, gt, or } from 'drizzle-orm';
 import type { z } from 'zod';
-import { listBatches } from './batches';
+import type { BatchLogs } from './batchLogs';
+import { batchesUnderWay } from './batches';
 import type { ToldPlan } from './calendar';
+import { compute } from './compute';
 import type { Db } from './database';
 import { checkBrought, listOwnIngredients } from './ingredients';
 import { kitchenSettings } from './kitchens';
 import { ProblemError, notComputable } from './problemError';
+import type { Computed } from './revision';
+import { computeThenWrite, raiseRevision, readRevisions } from './revision';
 import { plans } from './tables';
 
 type PlanRow = typeof plans.$inferSelect;
@@ -57,6 +57,7 @@ function readPlan(row: PlanRow): Plan | null {
       drainAt: row.drainAt.toISOString(),
       blendAt: row.blendAt.toISOString(),
     },
+    provenBest: row.provenBest,
     status: row.status,
     batchId: row.batchId,
     revision: row.revision,
@@ -79,6 +80,11 @@ function readable(rows: readonly PlanRow[]): Plan[] {
 export async function listPlans(db: Db): Promise<Plan[]> {
   const rows = await db.select().from(plans).where(eq(plans.status, 'open')).orderBy(asc(plans.glassAt));
   return readable(rows);
+}
+
+/** Plans that changed after a revision, in whatever state. */
+export async function changedPlans(db: Db, since: number): Promise<Plan[]> {
+  return readable(await db.select().from(plans).where(gt(plans.changedIn, since)));
 }
 
 /** Plans as calendars are told of them, with their steps: also those dropped or carried out. */
@@ -110,15 +116,12 @@ export async function viewPlan(db: Db, planId: string): Promise<Plan> {
 /** What open plans and batches under way take up, but for the plan that is being fitted in. */
 async function takenByOthers(
   db: Db,
+  logs: BatchLogs,
   but: string | null,
   own: readonly OwnIngredient[],
   now: Date,
 ): Promise<Taken[]> {
-  const { batches } = await listBatches(db, { scope: 'active', limit: 100 }, now);
-  const underWay = batches.flatMap(({ id, events }) => {
-    const state = batchState(events.map(coreEvent));
-    return state ? [{ id, state }] : [];
-  });
+  const underWay = await batchesUnderWay(db, logs);
   const kitchen = await kitchenSettings(db);
   const planned = (await listPlans(db)).flatMap((plan) => {
     if (plan.id === but) return [];
@@ -130,65 +133,105 @@ async function takenByOthers(
 
 type Asked = Parameters<typeof jobOfPlan>[0];
 
+/** Moments of a plan, and whether no better ones exist. */
+interface Fitted {
+  moments: Moments;
+  provenBest: boolean;
+}
+
 /** The best moments around everything else, or 422 with the limit that is in the way. */
-async function fitted(db: Db, asked: Asked, own: readonly OwnIngredient[], now: Date): Promise<Moments> {
+async function fitted(
+  db: Db,
+  logs: BatchLogs,
+  asked: Asked,
+  own: readonly OwnIngredient[],
+  now: Date,
+): Promise<Fitted> {
   const kitchen = await kitchenSettings(db);
   const job = jobOfPlan(asked, kitchen, own);
-  const days = planKitchen(
-    kitchen.profile,
-    kitchen.timeZone,
-    now.getTime(),
-    job.glassMs,
-    await takenByOthers(db, asked.id, own, now),
-  );
-  const found = schedule([job], days);
+  const found = await compute.placing({
+    job,
+    household: kitchen.profile,
+    timeZone: kitchen.timeZone,
+    nowMs: now.getTime(),
+    taken: await takenByOthers(db, logs, asked.id, own, now),
+  });
   const placed = found.ok ? found.placed[0] : undefined;
   if (!placed) {
     const limit = found.ok ? 'time' : found.tightest;
-    throw new ProblemError('not-computable', noTimeWords(limit), {
-      reason: limit,
-      fields: [{ path: ['glassAt'], message: planLimitWords(limit) }],
-    });
+    throw new ProblemError(
+      'not-computable',
+      `${noTimeWords(limit)}${found.proven ? '' : NOT_ALL_LOOKED_AT}`,
+      {
+        reason: limit,
+        fields: [{ path: ['glassAt'], message: planLimitWords(limit) }],
+      },
+    );
   }
-  return momentsOf(placed);
+  return { moments: momentsOf(placed), provenBest: found.proven };
 }
+
+const NOT_ALL_LOOKED_AT =
+  ' There were too many ways to look at all of them: moments set by hand may still fit.';
 
 function momentColumns(moments: Moments): Pick<PlanRow, 'weighAt' | 'drainAt' | 'blendAt'> {
   const { weighAt, drainAt, blendAt } = wireMoments(moments);
   return { weighAt: new Date(weighAt), drainAt: new Date(drainAt), blendAt: new Date(blendAt) };
 }
 
-/** Plans a batch for a glass. Moments set by hand are taken as they are. Answers the plan's id. */
-export async function makePlan(db: Db, body: z.output<typeof NewPlanSchema>, now: Date): Promise<string> {
+/** A plan before it is written. */
+interface NewlyFitted extends Fitted {
+  id: string;
+  prediction: PlannedPrediction;
+  ingredients: readonly OwnIngredient[];
+  timeZone: string;
+}
+
+/** Works out a plan for a glass. Moments set by hand are taken as they are. */
+export async function fitPlan(
+  db: Db,
+  logs: BatchLogs,
+  body: z.output<typeof NewPlanSchema>,
+  now: Date,
+): Promise<Computed<NewlyFitted>> {
+  const { revision } = await readRevisions(db);
   const kitchen = await kitchenSettings(db);
   const own = [...(await listOwnIngredients(db)), ...checkBrought(body.ownIngredients)];
-  const { recipe, glassAt, fresh, soakedAlready } = body;
-  const prediction = predict(recipe, kitchen, own);
-  if (!prediction.ok) throw notComputable(prediction.refusal, ['recipe']);
+  const predicted = predict(body.recipe, kitchen, own);
+  if (!predicted.ok) throw notComputable(predicted.refusal, ['recipe']);
   const id = body.planId ?? randomUUID();
-  const asked: Asked = {
-    id,
-    recipe,
-    prediction: PlannedPredictionSchema.parse(prediction.value),
-    glassAt,
-    fresh,
-    soakedAlready,
-  };
-  const moments = body.moments ? coreMoments(body.moments) : await fitted(db, asked, own, now);
-  const made = await db
+  const prediction = PlannedPredictionSchema.parse(predicted.value);
+  const byHand = body.moments && { moments: coreMoments(body.moments), provenBest: true };
+  const { moments, provenBest } = byHand ?? (await fitted(db, logs, { ...body, id, prediction }, own, now));
+  const ingredients = ownIn(body.recipe, own);
+  const value = { id, prediction, ingredients, timeZone: kitchen.timeZone, moments, provenBest };
+  return { value, revision, restsOn: byHand ? 'settings' : 'all' };
+}
+
+/** Keeps a plan that was worked out, and answers its id. */
+export async function makePlan(
+  tx: Db,
+  { recipe, glassAt, fresh, soakedAlready }: z.output<typeof NewPlanSchema>,
+  { id, prediction, ingredients, timeZone, moments, provenBest }: NewlyFitted,
+  now: Date,
+): Promise<string> {
+  const changedIn = await raiseRevision(tx);
+  const made = await tx
     .insert(plans)
     .values({
       id,
       createdAt: now,
       changedAt: now,
-      timeZone: kitchen.timeZone,
+      changedIn,
+      timeZone,
       glassAt: new Date(glassAt),
       fresh,
       soakedAlready,
       ...momentColumns(moments),
+      provenBest,
       recipe: RecipeSchema.parse(recipe),
-      prediction: asked.prediction,
-      ingredients: KeptIngredientsSchema.parse(ownIn(recipe, own)),
+      prediction,
+      ingredients: KeptIngredientsSchema.parse(ingredients),
     })
     .onConflictDoNothing()
     .returning();
@@ -198,37 +241,69 @@ export async function makePlan(db: Db, body: z.output<typeof NewPlanSchema>, now
   return id;
 }
 
+type Patch = z.output<typeof PlanPatchSchema>;
+
+/** What of a plan a patch moves: its glass, or how fresh it is drunk. */
+function movedTo(row: PlanRow, patch: Patch): Pick<Plan, 'glassAt' | 'fresh'> {
+  return { glassAt: patch.glassAt ?? row.glassAt.toISOString(), fresh: patch.fresh ?? row.fresh };
+}
+
+/** The moments a patch brings, or those worked out for a new glass; null where it changes none. */
+async function refit(
+  db: Db,
+  logs: BatchLogs,
+  planId: string,
+  patch: Patch,
+  now: Date,
+): Promise<Computed<Fitted | null>> {
+  const { revision } = await readRevisions(db);
+  if (patch.moments) {
+    return { value: { moments: coreMoments(patch.moments), provenBest: true }, revision, restsOn: null };
+  }
+  if (patch.glassAt === undefined && patch.fresh === undefined) {
+    return { value: null, revision, restsOn: null };
+  }
+  const row = await planRow(db, planId);
+  refuseStarted(row);
+  const own = await listOwnIngredients(db);
+  const value = await fitted(db, logs, { ...planOf(row), ...movedTo(row, patch) }, own, now);
+  return { value, revision, restsOn: 'all' };
+}
+
+function refuseStarted(row: PlanRow): void {
+  if (row.status !== 'started') return;
+  throw new ProblemError('conflict', 'This batch has been started. It goes on at the counter.');
+}
+
 /** Moves, drops or takes up a plan. Without moments of its own, a new glass has them worked out again. */
 export async function changePlan(
   db: Db,
+  logs: BatchLogs,
   planId: string,
-  patch: z.output<typeof PlanPatchSchema>,
+  patch: Patch,
   now: Date,
 ): Promise<Plan> {
-  await db.transaction(async (tx) => {
-    const row = await planRow(tx, planId);
-    if (row.status === 'started') {
-      throw new ProblemError('conflict', 'This batch has been started. It goes on at the counter.');
-    }
-    const glassAt = patch.glassAt ?? row.glassAt.toISOString();
-    const fresh = patch.fresh ?? row.fresh;
-    const moved = patch.glassAt !== undefined || patch.fresh !== undefined;
-    let moments: Moments | null = patch.moments ? coreMoments(patch.moments) : null;
-    if (!moments && moved) {
-      moments = await fitted(tx, { ...planOf(row), glassAt, fresh }, await listOwnIngredients(tx), now);
-    }
-    await tx
-      .update(plans)
-      .set({
-        glassAt: new Date(glassAt),
-        fresh,
-        ...(moments && momentColumns(moments)),
-        status: patch.status ?? row.status,
-        revision: row.revision + 1,
-        changedAt: now,
-      })
-      .where(eq(plans.id, planId));
-  });
+  await computeThenWrite(
+    db,
+    () => refit(db, logs, planId, patch, now),
+    async (tx, found) => {
+      const row = await planRow(tx, planId);
+      refuseStarted(row);
+      const { glassAt, fresh } = movedTo(row, patch);
+      await tx
+        .update(plans)
+        .set({
+          glassAt: new Date(glassAt),
+          fresh,
+          ...(found && { ...momentColumns(found.moments), provenBest: found.provenBest }),
+          status: patch.status ?? row.status,
+          revision: row.revision + 1,
+          changedAt: now,
+          changedIn: await raiseRevision(tx),
+        })
+        .where(eq(plans.id, planId));
+    },
+  );
   return viewPlan(db, planId);
 }
 
@@ -238,6 +313,12 @@ export async function markStarted(db: Db, planId: string, batchId: string, now: 
   if (row.status === 'started') throw new ProblemError('conflict', 'This batch has already been started.');
   await db
     .update(plans)
-    .set({ status: 'started', batchId, revision: row.revision + 1, changedAt: now })
+    .set({
+      status: 'started',
+      batchId,
+      revision: row.revision + 1,
+      changedAt: now,
+      changedIn: await raiseRevision(db),
+    })
     .where(eq(plans.id, planId));
 }

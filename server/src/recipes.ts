@@ -9,6 +9,7 @@ import type { Db } from './database';
 import { adoptIngredients, listOwnIngredients } from './ingredients';
 import { kitchenSettings } from './kitchens';
 import { ProblemError, notComputable } from './problemError';
+import { raiseRevision } from './revision';
 import { recipeVersions, recipes } from './tables';
 
 const none = (): ProblemError => new ProblemError('not-found', 'There is no such recipe in this kitchen.');
@@ -81,6 +82,7 @@ export async function keepRecipe(
   };
   const checked = await checkedVersion(db, recipe);
   const id = randomUUID();
+  await raiseRevision(db, 'recipes');
   await db.insert(recipes).values({ id, createdAt: now });
   await db.insert(recipeVersions).values({ recipeId: id, version: 1, savedAt: now, ...checked });
   return id;
@@ -90,11 +92,15 @@ export async function keepRecipe(
 export async function keepVersion(db: Db, recipeId: string, recipe: Recipe, now: Date): Promise<void> {
   const latest = await viewRecipe(db, recipeId);
   const checked = await checkedVersion(db, recipe);
+  await raiseRevision(db, 'recipes');
   await db.insert(recipeVersions).values({ recipeId, version: latest.version + 1, savedAt: now, ...checked });
 }
 
 export async function putAway(db: Db, recipeId: string, away: boolean): Promise<SavedRecipe> {
-  const changed = await db.update(recipes).set({ away }).where(eq(recipes.id, recipeId)).returning();
-  if (changed.length === 0) throw none();
+  await db.transaction(async (tx) => {
+    const changed = await tx.update(recipes).set({ away }).where(eq(recipes.id, recipeId)).returning();
+    if (changed.length === 0) throw none();
+    await raiseRevision(tx, 'recipes');
+  });
   return viewRecipe(db, recipeId);
 }

@@ -1,13 +1,13 @@
 import type { Server } from 'node:http';
 import { createServer } from 'node:http';
 import { createApp } from './app';
+import { endComputeThreads } from './compute';
 import type { Db } from './database';
 import { openDatabase } from './database';
 import { listUnreadable } from './unreadableRows';
 import { loadDemoKitchen } from './demoKitchen';
 import { ensureKitchen } from './kitchens';
 import { forgetOldKeys } from './mount';
-import { endSurenessThread } from './surenessThread';
 
 const KEEP_LINE_MS = 120_000;
 
@@ -52,12 +52,12 @@ export async function startServer(options: ServerOptions): Promise<RunningServer
           // A request that is still being answered may finish; a kept-open line may not hold up the stop.
           setTimeout(() => server.closeAllConnections(), 2000).unref();
         });
-        await endSurenessThread();
+        await endComputeThreads();
         await close();
       },
     };
   } catch (error) {
-    await endSurenessThread();
+    await endComputeThreads();
     await close();
     throw error;
   }

@@ -1,6 +1,7 @@
 import type { KitchenProfile } from '@humble-churn/contract';
 import type { BatchHappening, OwnIngredient, PlannedPrediction, Recipe } from '@humble-churn/core';
 import {
+  bigint,
   bigserial,
   boolean,
   doublePrecision,
@@ -14,6 +15,8 @@ import {
   uuid,
 } from 'drizzle-orm/pg-core';
 
+/** The kitchen's revision that changed a row last, or added it. */
+const changedIn = (name = 'changed_in') => bigint(name, { mode: 'number' }).notNull().default(0);
 const instant = (name: string) => timestamp(name, { withTimezone: true, mode: 'date' });
 
 /** The one household of this server. */
@@ -33,6 +36,11 @@ export const kitchens = pgTable('kitchens', {
   strainer: text('strainer').notNull(),
   /** Gear, people and prices; what an older one lacks is filled when it is read. */
   profile: jsonb('profile').$type<Partial<KitchenProfile>>().notNull().default({}),
+  /** Raised by every change in this kitchen, in the transaction of the change. */
+  revision: bigint('revision', { mode: 'number' }).notNull().default(0),
+  settingsChangedIn: changedIn('settings_changed_in'),
+  ingredientsChangedIn: changedIn('ingredients_changed_in'),
+  recipesChangedIn: changedIn('recipes_changed_in'),
 });
 
 /** What the fridge was said to be at, from each moment on. */
@@ -84,8 +92,13 @@ export const batches = pgTable(
     createdAt: instant('created_at').notNull(),
     /** Derived from the log with every event: under way, or with milk or pulp left. */
     active: boolean('active').notNull(),
+    changedIn: changedIn(),
   },
-  (table) => [index('batches_created').on(table.createdAt), index('batches_active').on(table.active)],
+  (table) => [
+    index('batches_created').on(table.createdAt),
+    index('batches_active').on(table.active),
+    index('batches_changed').on(table.changedIn),
+  ],
 );
 
 /** The log. Rows are only ever added. */
@@ -100,6 +113,7 @@ export const batchEvents = pgTable(
     at: instant('at').notNull(),
     timeZone: text('time_zone').notNull(),
     what: jsonb('what').$type<BatchHappening>().notNull(),
+    addedIn: changedIn('added_in'),
   },
   (table) => [index('batch_events_batch').on(table.batchId, table.seq)],
 );
@@ -143,6 +157,8 @@ export const plans = pgTable('plans', {
   changedAt: instant('changed_at').notNull(),
   /** Counts its changes, for calendars. */
   revision: integer('revision').notNull().default(0),
+  changedIn: changedIn(),
+  provenBest: boolean('proven_best').notNull().default(true),
   status: text('status').$type<'open' | 'started' | 'dropped'>().notNull().default('open'),
   batchId: uuid('batch_id').references(() => batches.id),
   timeZone: text('time_zone').notNull(),

@@ -2,6 +2,7 @@ import { randomUUID } from 'node:crypto';
 import {
   BatchListSchema,
   BatchSchema,
+  FridgeLogSchema,
   KitchenSchema,
   PredictionSchema,
   ProblemSchema,
@@ -35,7 +36,12 @@ async function startBatch(): Promise<string> {
 }
 
 function say(batchId: string, ...happenings: unknown[]) {
-  return server.create(`/api/batches/${batchId}/events`, { happenings });
+  return server.say(batchId, happenings);
+}
+
+async function fridgeTemps(): Promise<number[]> {
+  const { body } = await server.get('/api/kitchen/fridge-log');
+  return FridgeLogSchema.parse(body).readings.map(({ tempC }) => tempC);
 }
 
 function stateOf(body: unknown) {
@@ -50,16 +56,21 @@ describe('a new kitchen', () => {
     expect(status).toBe(200);
     const kitchen = KitchenSchema.parse(body);
     expect(kitchen).toMatchObject({ fridgeTempC: 4, budgetH: 96, measures: 'metric' });
-    expect(kitchen.fridgeLog).toHaveLength(1);
+    expect(await fridgeTemps()).toEqual([4]);
   });
 
   test('keeps a change, and logs a new fridge temperature', async () => {
     await server.call('PATCH', '/api/kitchen', { name: 'Boat house', fridgeTempC: 6 });
     const kitchen = KitchenSchema.parse((await server.get('/api/kitchen')).body);
     expect(kitchen).toMatchObject({ name: 'Boat house', fridgeTempC: 6 });
-    expect(kitchen.fridgeLog.map((one) => one.tempC)).toEqual([4, 6]);
+    expect(await fridgeTemps()).toEqual([4, 6]);
     await server.call('PATCH', '/api/kitchen', { name: 'Boat house' });
-    expect(KitchenSchema.parse((await server.get('/api/kitchen')).body).fridgeLog).toHaveLength(2);
+    expect(await fridgeTemps()).toHaveLength(2);
+    // A page at a time, from where the last one ended.
+    const page = FridgeLogSchema.parse((await server.get('/api/kitchen/fridge-log?limit=1')).body);
+    expect(page).toMatchObject({ readings: [{ tempC: 4 }], more: true });
+    const rest = await server.get(`/api/kitchen/fridge-log?limit=1&after=${page.readings[0]?.id}`);
+    expect(FridgeLogSchema.parse(rest.body)).toMatchObject({ readings: [{ tempC: 6 }], more: false });
     await server.call('PATCH', '/api/kitchen', { fridgeTempC: 4 });
   });
 
@@ -268,9 +279,7 @@ describe('a batch', () => {
     expect(agoMs).toBeGreaterThanOrEqual(5_400_000);
     expect(agoMs).toBeLessThan(5_460_000);
     // What was said of it meanwhile comes after it, however close.
-    const said = await server.create(`/api/batches/${batchId}/events?agoMs=5402500`, {
-      happenings: [{ type: 'step-done', step: 'weigh' }],
-    });
+    const said = await server.say(batchId, [{ type: 'step-done', step: 'weigh' }], '?agoMs=5402500');
     expect(stateOf(said.body).current?.id).toBe('soak');
     const taken = await server.create('/api/batches', body);
     expect(taken.status).toBe(409);
@@ -355,7 +364,10 @@ describe('the same tap twice', () => {
     await server.create(path, sent, key);
     const { body, status } = await server.create(path, sent, key);
     expect(status).toBe(201);
-    expect(body.events).toHaveLength(2);
+    // What was added, and how many lines came before it.
+    expect(body).toMatchObject({ batchId: id, before: 1, events: [{ what: sent.happenings[0] }] });
+    expect(body.events).toHaveLength(1);
+    expect((await server.get(`/api/batches/${id}`)).body.events).toHaveLength(2);
   });
 
   test('a key used for something else is refused, a missing one asked for', async () => {

@@ -1,5 +1,5 @@
 import type { Batch } from '@humble-churn/contract';
-import { BatchListSchema, KitchenSchema, coreEvent, fromInstant } from '@humble-churn/contract';
+import { BatchListSchema, FridgeLogSchema, coreEvent, fromInstant } from '@humble-churn/contract';
 import type { BatchState } from '@humble-churn/core';
 import { batchState, comparisons, jarKeeping, pulpUseByMs } from '@humble-churn/core';
 import { RunningServer, newDataDir, removeDataDir } from './runningServer';
@@ -43,8 +43,8 @@ test('every log tells its events in the order of time', () => {
 });
 
 test('two jars in the fridge at different ages, one in the freezer', async () => {
-  const kitchen = KitchenSchema.parse((await server.get('/api/kitchen')).body);
-  const readings = kitchen.fridgeLog.map(({ at, tempC }) => ({ atMs: fromInstant(at), tempC }));
+  const log = FridgeLogSchema.parse((await server.get('/api/kitchen/fridge-log')).body);
+  const readings = log.readings.map(({ at, tempC }) => ({ atMs: fromInstant(at), tempC }));
   const now = Date.now();
   const inUse = states.flatMap((state) =>
     state.jars

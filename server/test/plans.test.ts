@@ -258,11 +258,8 @@ describe('entries of a device that was out of reach', () => {
     const [first, second] = [crypto.randomUUID(), crypto.randomUUID()];
     const path = `/api/batches/${id}/events`;
     await server.create(path, { happenings: [{ type: 'step-done', step: 'weigh' }], ids: [first] });
-    const { body } = await server.create(path, {
-      happenings: [{ type: 'undone', eventId: first }],
-      ids: [second],
-    });
-    const { events } = BatchSchema.parse(body);
+    await server.create(path, { happenings: [{ type: 'undone', eventId: first }], ids: [second] });
+    const { events } = await log(id);
     expect(events.map((event) => event.id).slice(1)).toEqual([first, second]);
     expect(batchState(events.map(coreEvent))?.current?.id).toBe('weigh');
     const twice = await server.create(path, {

@@ -87,6 +87,12 @@ export class RunningServer {
     return this.call('GET', path, undefined, headers);
   }
 
+  /** Adds to a batch's log; answers the batch as it then is, or the refusal. */
+  async say(batchId: string, happenings: readonly unknown[], query = ''): Promise<Answer> {
+    const said = await this.create(`/api/batches/${batchId}/events${query}`, { happenings });
+    return said.status === 201 ? { ...said, body: (await this.get(`/api/batches/${batchId}`)).body } : said;
+  }
+
   create(path: string, body: unknown, key: string = crypto.randomUUID()): Promise<Answer> {
     return this.call('POST', path, body, { 'idempotency-key': key });
   }

@@ -433,9 +433,7 @@ describe('a kitchen of the release before', () => {
 
   test('its batch under way goes on by the guide it began with', async () => {
     const id = shown.batches.find((one: any) => one.step === 'soak').id;
-    const done = await server.create(`/api/batches/${id}/events`, {
-      happenings: [{ type: 'step-done', step: 'soak' }],
-    });
+    const done = await server.say(id, [{ type: 'step-done', step: 'soak' }]);
     expect(done.status).toBe(201);
     expect(stateOf(done.body).current?.id).toBe('drain');
   });

@@ -2,4 +2,4 @@
 import { register } from 'tsx/esm/api';
 
 register();
-await import('./surenessWorker.ts');
+export const { sureness, placing } = await import('./computeThread.ts');

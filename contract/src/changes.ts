@@ -1,0 +1,26 @@
+import { z } from 'zod';
+import { ChangedBatchSchema } from './batch';
+import { InstantSchema } from './instant';
+import { PlanSchema } from './plan';
+import { RevisionSchema } from './revision';
+
+/** What changed in the kitchen since a revision. What is named only by a revision is to be asked for again. */
+export const ChangesSchema = z
+  .object({
+    revision: RevisionSchema,
+    /** False where the revision asked about is none of this kitchen's: all is to be asked for again. */
+    known: z.boolean(),
+    batches: z.array(ChangedBatchSchema),
+    /** Plans that are open. */
+    plans: z.array(PlanSchema),
+    /** Plans that were begun or dropped. */
+    closedPlans: z.array(z.uuid()),
+    /** The revisions that changed the settings, the cook's own ingredients and the recipes last. */
+    settingsChangedIn: RevisionSchema,
+    ingredientsChangedIn: RevisionSchema,
+    recipesChangedIn: RevisionSchema,
+    serverTime: InstantSchema,
+  })
+  .meta({ id: 'Changes' });
+
+export type Changes = z.infer<typeof ChangesSchema>;

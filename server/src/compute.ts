@@ -1,0 +1,68 @@
+import { availableParallelism } from 'node:os';
+import { fileURLToPath } from 'node:url';
+import Piscina from 'piscina';
+import type { COMPUTE_JOBS, ComputeJobName } from './computeJobs';
+import { ProblemError } from './problemError';
+
+/** Threads for heavy work: one core stays free for answering. */
+const THREADS = Math.max(1, availableParallelism() - 1);
+/** Jobs that may wait for a thread; who comes after that is told to come again. */
+const MOST_WAITING = 64;
+/** A thread that has had nothing to do for so long is ended, ms. */
+const IDLE_MS = 60_000;
+
+/** In a bundle the thread's file lies beside it under the same name. */
+const THREAD = fileURLToPath(new URL('./computeThread.mjs', import.meta.url));
+
+let pool: Piscina | null = null;
+
+function running(): Piscina {
+  pool ??= new Piscina({
+    filename: THREAD,
+    minThreads: 0,
+    maxThreads: THREADS,
+    maxQueue: MOST_WAITING,
+    idleTimeout: IDLE_MS,
+  });
+  return pool;
+}
+
+async function run<N extends ComputeJobName>(
+  name: N,
+  job: Parameters<(typeof COMPUTE_JOBS)[N]>[0],
+): Promise<ReturnType<(typeof COMPUTE_JOBS)[N]>> {
+  const threads = running();
+  if (threads.queueSize >= MOST_WAITING) {
+    throw new ProblemError(
+      'busy',
+      'The server is working out a lot just now. Nothing was changed; try again.',
+    );
+  }
+  return (await threads.run(job, { name })) as ReturnType<(typeof COMPUTE_JOBS)[N]>;
+}
+
+/** Heavy work, done in threads so that nobody who taps meanwhile waits for it. */
+export const compute = {
+  sureness: ({ recipe, around, own, prices }: Parameters<typeof COMPUTE_JOBS.sureness>[0]) => {
+    const { packs, shopPerL, mealPerKg, perKWh } = prices;
+    const { roomTempC, fridgeTempC } = around;
+    // Only what is needed crosses to the thread, whatever else a caller's objects hold.
+    return run('sureness', {
+      recipe,
+      around: { roomTempC, fridgeTempC },
+      own,
+      prices: { packs, shopPerL, mealPerKg, perKWh },
+    });
+  },
+  placing: ({ household, ...job }: Parameters<typeof COMPUTE_JOBS.placing>[0]) => {
+    const { wakingFrom, wakingTo, quietFrom, quietTo, bowls } = household;
+    return run('placing', { ...job, household: { wakingFrom, wakingTo, quietFrom, quietTo, bowls } });
+  },
+};
+
+/** Ends the threads; what they were asked for is not awaited any more. */
+export async function endComputeThreads(): Promise<void> {
+  const ending = pool;
+  pool = null;
+  await ending?.destroy();
+}

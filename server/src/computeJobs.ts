@@ -1,0 +1,40 @@
+import type {
+  HouseholdDays,
+  OwnIngredient,
+  PlanJob,
+  Prices,
+  Recipe,
+  Result,
+  Schedule,
+  Sureness,
+  Surroundings,
+  Taken,
+} from '@humble-churn/core';
+import { planKitchen, schedule, sureness } from '@humble-churn/core';
+
+interface SurenessJob {
+  recipe: Recipe;
+  around: Surroundings;
+  own: readonly OwnIngredient[];
+  prices: Prices;
+}
+
+interface PlacingJob {
+  job: PlanJob;
+  household: HouseholdDays;
+  timeZone: string;
+  nowMs: number;
+  taken: readonly Taken[];
+}
+
+/** What is computed beside the requests, by name. Plain data goes in and comes out: it crosses to another thread. */
+export const COMPUTE_JOBS = {
+  /** How sure a batch's figures are. */
+  sureness: ({ recipe, around, own, prices }: SurenessJob): Result<Sureness> =>
+    sureness(recipe, around, own, { prices }),
+  /** The best moments for a batch around all that is taken. */
+  placing: ({ job, household, timeZone, nowMs, taken }: PlacingJob): Schedule =>
+    schedule([job], planKitchen(household, timeZone, nowMs, job.glassMs, taken)),
+} as const;
+
+export type ComputeJobName = keyof typeof COMPUTE_JOBS;
