@@ -43,6 +43,7 @@ export default tseslint.config(
     ignores: [
       '**/node_modules/**',
       'client/dist/**',
+      'server/dist/**',
       'client/.expo/**',
       '.build/**',
       'data/**',

@@ -13,7 +13,8 @@ module.exports = {
   projects: [
     plain('core'),
     plain('contract'),
-    plain('server'),
+    // Its tests run the server as it is shipped.
+    { ...plain('server'), globalSetup: `${__dirname}/scripts/bundleFirst.cjs` },
     {
       displayName: 'client',
       rootDir: `${__dirname}/client`,

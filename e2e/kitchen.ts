@@ -9,7 +9,7 @@ import { test as base, expect } from '@playwright/test';
 
 /** Where the kitchens stand; another zone shows what the app does at another time of day. */
 export const ZONE = process.env['KITCHEN_ZONE'] ?? 'Europe/Lisbon';
-const ROOT = join(dirname(fileURLToPath(import.meta.url)), '..');
+export const ROOT = join(dirname(fileURLToPath(import.meta.url)), '..');
 
 /** The real server over the real export, on a folder of its own. It can be stopped, killed and started again. */
 export class Kitchen {
@@ -22,7 +22,7 @@ export class Kitchen {
 
   async start(): Promise<this> {
     this.url = await new Promise<string>((resolve, reject) => {
-      const child = spawn(process.execPath, ['--import', 'tsx', 'server/src/main.ts', ...this.args], {
+      const child = spawn(process.execPath, ['server/dist/main.mjs', ...this.args], {
         cwd: ROOT,
         env: { ...process.env, TZ: ZONE, DATA_DIR: this.dataDir, PORT: this.port },
         stdio: ['ignore', 'pipe', 'pipe'],

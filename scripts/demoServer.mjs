@@ -3,11 +3,13 @@ import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { ROOT } from './setUp.mjs';
+import { bundleServer } from './serverBundle.mjs';
 
 /** A demo kitchen of its own on a free port, gone with all its data when it is stopped. */
 export async function demoServer() {
+  await bundleServer();
   const dataDir = mkdtempSync(join(tmpdir(), 'humble-churn-demo-'));
-  const server = spawn(process.execPath, ['--import', 'tsx', 'server/src/main.ts', '--demo'], {
+  const server = spawn(process.execPath, ['server/dist/main.mjs', '--demo'], {
     cwd: ROOT,
     env: { ...process.env, DATA_DIR: dataDir, PORT: '0' },
   });

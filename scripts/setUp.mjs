@@ -63,6 +63,24 @@ export async function packages() {
   mark('packages', hash);
 }
 
+/** Whether this is a copy that was built elsewhere and has the packages for running it only. */
+export function isBuiltForRunning() {
+  const there = (path) => existsSync(join(ROOT, path));
+  return (
+    there('server/dist/main.mjs') &&
+    there('client/dist/index.html') &&
+    there('node_modules/express') &&
+    !there('node_modules/.bin/tsx')
+  );
+}
+
+/** Bundles the server: it takes a fraction of a second, so it is always done. */
+export async function server() {
+  // What it is made with may have been installed a moment ago.
+  const { bundleServer } = await import('./serverBundle.mjs');
+  await bundleServer();
+}
+
 /** Builds the app when its sources changed since it was last built. */
 export async function site() {
   const hash = hashOf(['core/src', 'contract/src', 'client', 'package-lock.json']);

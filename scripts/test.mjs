@@ -1,7 +1,7 @@
 // npm test: from a fresh clone to lint, types, unit tests and browser tests.
 import { mkdirSync, readFileSync, readdirSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
-import { ROOT, chromium, packages, run, say, site } from './setUp.mjs';
+import { ROOT, chromium, packages, run, say, server, site } from './setUp.mjs';
 
 const WORKSPACES = ['core', 'contract', 'server', 'client', 'e2e'];
 const UNIT = join(ROOT, '.build/unit.json');
@@ -53,6 +53,7 @@ const [unitGood] = await Promise.all([
 ]);
 good = unitGood && good;
 await site();
+await server();
 good =
   (await stage('Browser tests', 'npx', ['playwright', 'test', '-c', 'e2e/playwright.config.ts'])) && good;
 

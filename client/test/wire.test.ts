@@ -43,6 +43,7 @@ function plan(more: Partial<Plan>): Plan {
       drainAt: toInstant(Date.parse(AT) + 28_800_000),
       blendAt: toInstant(Date.parse(AT) + 28_860_000),
     },
+    provenBest: true,
     status: 'open',
     batchId: null,
     revision: 0,

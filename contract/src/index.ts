@@ -1,6 +1,7 @@
 export * from './allergen';
 export * from './batch';
 export * from './changes';
+export * from './fit';
 export * from './ingredient';
 export * from './instant';
 export * from './kitchen';

@@ -17,6 +17,7 @@ import {
 } from './ingredient';
 import { InstantSchema } from './instant';
 import { ChangesSchema } from './changes';
+import { FitRequestSchema, FitSchema } from './fit';
 import { FridgeLogSchema, KitchenPatchSchema, KitchenSchema } from './kitchen';
 import { NewPlanSchema, PlanListSchema, PlanPatchSchema, PlanSchema } from './plan';
 import { PredictionSchema, SurenessSchema } from './prediction';
@@ -252,6 +253,14 @@ export const ROUTES = {
     summary: 'Plan a batch for a glass: its moments around what is already planned and under way',
     body: NewPlanSchema,
     response: PlanSchema,
+  }),
+  fit: route({
+    ...GET,
+    method: 'post',
+    path: '/api/plans/fit',
+    summary: 'Where a batch for a glass fits into the days, or what else would; keeps nothing',
+    body: FitRequestSchema,
+    response: FitSchema,
   }),
   changePlan: route({
     ...GET,

@@ -64,3 +64,4 @@ export * from './brokenLimits';
 export * from './schedule';
 export * from './roomMade';
 export * from './daysAhead';
+export * from './fit';

@@ -21,7 +21,16 @@ import { listUnreadable, putAside } from './unreadableRows';
 import { changeKitchen, kitchenSettings, viewFridgeLog, viewKitchen } from './kitchens';
 import { serve, serveCreation, serveParsed } from './mount';
 import { calendarOf } from './calendar';
-import { changePlan, fitPlan, listPlans, makePlan, markStarted, toldPlans, viewPlan } from './plans';
+import {
+  changePlan,
+  fitGlass,
+  fitPlan,
+  listPlans,
+  makePlan,
+  markStarted,
+  toldPlans,
+  viewPlan,
+} from './plans';
 import { readRevisions } from './revision';
 import { openApiDocument } from './openapi';
 import { ProblemError, notComputable } from './problemError';
@@ -115,6 +124,7 @@ export function createApp(db: Db, siteDir: string): Express {
     make: (tx, { body, now }, fitted) => makePlan(tx, body, fitted, now),
     show: (from, planId) => viewPlan(from, planId),
   });
+  serve(app, ROUTES.fit, ({ body, now }) => fitGlass(db, logs, body, now));
   serve(app, ROUTES.changePlan, ({ params, body, now }) => changePlan(db, logs, params.planId, body, now));
   app.get(CALENDAR_PATH, async (_request, response) => {
     response

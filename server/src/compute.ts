@@ -58,6 +58,7 @@ export const compute = {
     const { wakingFrom, wakingTo, quietFrom, quietTo, bowls } = household;
     return run('placing', { ...job, household: { wakingFrom, wakingTo, quietFrom, quietTo, bowls } });
   },
+  fitting: (job: Parameters<typeof COMPUTE_JOBS.fitting>[0]) => run('fitting', job),
 };
 
 /** Ends the threads; what they were asked for is not awaited any more. */

@@ -1,4 +1,6 @@
 import type {
+  FitAnswer,
+  FitJob,
   HouseholdDays,
   OwnIngredient,
   PlanJob,
@@ -10,7 +12,7 @@ import type {
   Surroundings,
   Taken,
 } from '@humble-churn/core';
-import { planKitchen, schedule, sureness } from '@humble-churn/core';
+import { fit, planKitchen, schedule, sureness } from '@humble-churn/core';
 
 interface SurenessJob {
   recipe: Recipe;
@@ -35,6 +37,8 @@ export const COMPUTE_JOBS = {
   /** The best moments for a batch around all that is taken. */
   placing: ({ job, household, timeZone, nowMs, taken }: PlacingJob): Schedule =>
     schedule([job], planKitchen(household, timeZone, nowMs, job.glassMs, taken)),
+  /** Where a batch fits among the kept plans, or what else would. */
+  fitting: (job: FitJob): FitAnswer => fit(job),
 } as const;
 
 export type ComputeJobName = keyof typeof COMPUTE_JOBS;

@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import type { NewPlanSchema, Plan, PlanPatchSchema } from '@humble-churn/contract';
+import type { FitRequestSchema, NewPlanSchema, Plan, PlanPatchSchema } from '@humble-churn/contract';
 import {
   KeptIngredientsSchema,
   PlannedPredictionSchema,
@@ -10,9 +10,11 @@ import {
   planLimitWords,
   wireMoments,
 } from '@humble-churn/contract';
-import type { Moments, OwnIngredient, PlannedPrediction, Taken } from '@humble-churn/core';
+import type { FitAnswer, Moments, OwnIngredient, PlannedPrediction, Taken } from '@humble-churn/core';
 import {
+  avoidedBy,
   momentsOf,
+  planKitchen,
   ownIn,
   recipeAllergens,
   placedAt,
@@ -147,6 +149,7 @@ async function fitted(
   own: readonly OwnIngredient[],
   now: Date,
 ): Promise<Fitted> {
+  refuseFar(asked.glassAt, now);
   const kitchen = await kitchenSettings(db);
   const job = jobOfPlan(asked, kitchen, own);
   const found = await compute.placing({
@@ -177,6 +180,51 @@ const NOT_ALL_LOOKED_AT =
 function momentColumns(moments: Moments): Pick<PlanRow, 'weighAt' | 'drainAt' | 'blendAt'> {
   const { weighAt, drainAt, blendAt } = wireMoments(moments);
   return { weighAt: new Date(weighAt), drainAt: new Date(drainAt), blendAt: new Date(blendAt) };
+}
+
+/** Glasses are planned for at most so many days ahead. */
+const FARTHEST_DAYS = 60;
+
+function refuseFar(glassAt: string, now: Date): void {
+  if (Date.parse(glassAt) <= now.getTime() + FARTHEST_DAYS * 86_400_000) return;
+  const message = `At most ${FARTHEST_DAYS} days ahead.`;
+  throw new ProblemError('invalid-input', `${message} Nothing was changed.`, {
+    fields: [{ path: ['glassAt'], message }],
+  });
+}
+
+/** Where a batch for a glass fits among all that is kept and under way, or what else would. Keeps nothing. */
+export async function fitGlass(
+  db: Db,
+  logs: BatchLogs,
+  { recipe, ownIngredients, glassAt, fresh, planId }: z.output<typeof FitRequestSchema>,
+  now: Date,
+): Promise<FitAnswer> {
+  refuseFar(glassAt, now);
+  const kitchen = await kitchenSettings(db);
+  const own = [...(await listOwnIngredients(db)), ...checkBrought(ownIngredients)];
+  const predicted = predict(recipe, kitchen, own);
+  if (!predicted.ok) throw notComputable(predicted.refusal, ['recipe']);
+  const prediction = PlannedPredictionSchema.parse(predicted.value);
+  const id = planId ?? randomUUID();
+  const job = jobOfPlan({ id, recipe, prediction, glassAt, fresh, soakedAlready: false }, kitchen, own);
+  const kept = (await listPlans(db)).flatMap((plan) => {
+    if (plan.id === planId) return [];
+    const keptJob = jobOfPlan(plan, kitchen, own);
+    return [{ job: keptJob, placed: placedAt(keptJob, coreMoments(plan.moments)) }];
+  });
+  const taken = takenByUnderWay(await batchesUnderWay(db, logs), own, now.getTime());
+  const { roomTempC, fridgeTempC, profile, timeZone } = kitchen;
+  return compute.fitting({
+    recipe,
+    prediction,
+    job,
+    days: planKitchen(profile, timeZone, now.getTime(), job.glassMs, taken),
+    kept,
+    around: { roomTempC, fridgeTempC },
+    own,
+    avoided: avoidedBy(profile.people, recipe.drinkers),
+  });
 }
 
 /** A plan before it is written. */

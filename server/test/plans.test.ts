@@ -1,5 +1,12 @@
 import { randomUUID } from 'node:crypto';
-import { BatchSchema, PlanListSchema, PlanSchema, coreEvent, coreMoments } from '@humble-churn/contract';
+import {
+  BatchSchema,
+  FitSchema,
+  PlanListSchema,
+  PlanSchema,
+  coreEvent,
+  coreMoments,
+} from '@humble-churn/contract';
 import { batchState } from '@humble-churn/core';
 import ICAL from 'ical.js';
 import { RECIPE, RunningServer, newDataDir, removeDataDir } from './runningServer';
@@ -226,6 +233,43 @@ describe('the calendar file', () => {
     expect(text.endsWith('END:VCALENDAR\r\n')).toBe(true);
     expect(text.replace(/\r\n/g, '')).not.toMatch(/[\r\n]/);
     for (const line of text.split('\r\n')) expect(Buffer.byteLength(line)).toBeLessThanOrEqual(75);
+  });
+});
+
+describe('fitting without keeping', () => {
+  const ask = (body: object) =>
+    server.call('POST', '/api/plans/fit', { recipe: FRIDGE, fresh: false, ...body });
+
+  test('answers what a plan for the same glass then gets, and keeps nothing', async () => {
+    const before = PlanListSchema.parse((await server.get('/api/plans')).body).plans.length;
+    const glassAt = glassIn(12);
+    const { found } = FitSchema.parse((await ask({ glassAt })).body);
+    if (!found.ok) throw new Error(found.tightest);
+    expect(PlanListSchema.parse((await server.get('/api/plans')).body).plans).toHaveLength(before);
+    const { plan } = await makePlan(glassAt);
+    const [placed] = found.placed;
+    const at = (kind: string): number | undefined => placed?.steps.find((step) => step.kind === kind)?.fromMs;
+    expect(plan && coreMoments(plan.moments)).toEqual({
+      weighMs: at('weigh'),
+      drainMs: at('drain'),
+      blendMs: at('blend'),
+    });
+    // A plan that is to be moved is not in its own way.
+    const again = FitSchema.parse((await ask({ glassAt, planId: plan?.id })).body);
+    expect(again.found).toMatchObject({ ok: true, placed: [{ steps: placed?.steps }] });
+  });
+
+  test('of a glass nobody can make in time says why, and what else would fit', async () => {
+    const answer = FitSchema.parse((await ask({ glassAt: new Date(Date.now() + 3 * H).toISOString() })).body);
+    expect(answer.found).toMatchObject({ ok: false, proven: true });
+    expect(answer.offers.map(({ kind }) => kind)).toContain('later');
+  });
+
+  test('looks sixty days ahead and no further', async () => {
+    const { status, body } = await ask({ glassAt: glassIn(61) });
+    expect(status).toBe(400);
+    expect(body.fields[0].path).toEqual(['glassAt']);
+    expect((await makePlan(glassIn(4000))).status).toBe(400);
   });
 });
 

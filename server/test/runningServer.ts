@@ -5,7 +5,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { plainRecipe } from '@humble-churn/core';
 
-const MAIN = join(__dirname, '../src/main.ts');
+const MAIN = join(__dirname, '../dist/main.mjs');
 const SITE = join(__dirname, 'site');
 
 export function newDataDir(): string {
@@ -33,7 +33,7 @@ export class RunningServer {
 
   static start(dataDir: string, args: readonly string[] = [], environment: Record<string, string> = {}) {
     return new Promise<RunningServer>((resolve, reject) => {
-      const child = spawn(process.execPath, ['--import', 'tsx', MAIN, ...args], {
+      const child = spawn(process.execPath, ['--enable-source-maps', MAIN, ...args], {
         env: { ...process.env, PORT: '0', DATA_DIR: dataDir, SITE_DIR: SITE, ...environment },
         stdio: ['ignore', 'pipe', 'pipe'],
       });

@@ -1,12 +1,16 @@
 import { ROUTES } from '@humble-churn/contract';
 import { useQueryClient } from '@tanstack/react-query';
+import { usePathname } from 'expo-router';
 import { useEffect } from 'react';
 import { call } from './call';
+import { askChanges } from './changes';
 import { noteServerTime, whenClockJumps } from './clock';
 import { hearOtherTabs } from './sending';
 import { useAway } from './connectivity';
 
 const ASK_EVERY_MS = 2500;
+/** Asks this often what other devices changed, ms. */
+const CHANGES_EVERY_MS = 10_000;
 /** The page itself is kept for when the server is away, once it has been open this long, ms. */
 const KEEP_AFTER_MS = 4000;
 
@@ -29,6 +33,21 @@ export function ServerMonitor() {
       void client.invalidateQueries();
     };
   }, [away, client]);
+  const path = usePathname();
+  useEffect(() => {
+    if (away) return;
+    // Another device may be at work. Also at once, whenever another screen opens or the page is looked at again.
+    const ask = (): void => {
+      if (!document.hidden) void askChanges(client).catch(() => undefined);
+    };
+    ask();
+    const timer = setInterval(ask, CHANGES_EVERY_MS);
+    document.addEventListener('visibilitychange', ask);
+    return () => {
+      clearInterval(timer);
+      document.removeEventListener('visibilitychange', ask);
+    };
+  }, [away, client, path]);
   useEffect(() => whenClockJumps(() => void client.invalidateQueries()), [client]);
   useEffect(() => hearOtherTabs(client), [client]);
   useEffect(() => {

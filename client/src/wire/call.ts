@@ -20,6 +20,16 @@ export class ServerOutOfReach extends Error {
   }
 }
 
+/**
+ * Whether the same call may go through a moment later: the server was silent, had too much to do, or the kitchen moved
+ * on while it worked something out.
+ */
+export function isWorthTryingAgain(error: Error): boolean {
+  if (error instanceof ServerOutOfReach) return true;
+  if (!(error instanceof ServerSaidNo)) return false;
+  return error.problem.code === 'busy' || error.problem.reason === 'kitchen-moved';
+}
+
 type Shape = z.ZodType;
 
 interface Parts<P, Q, B> {

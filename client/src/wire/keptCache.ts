@@ -1,7 +1,6 @@
 import {
   BatchListSchema,
   BatchSchema,
-  KitchenSchema,
   OwnIngredientSchema,
   PlanListSchema,
   SavedRecipeSchema,
@@ -11,12 +10,13 @@ import type { Query } from '@tanstack/react-query';
 import type { PersistedClient, Persister } from '@tanstack/react-query-persist-client';
 import { z } from 'zod';
 import { deviceStorage } from './deviceStorage';
+import { KitchenWithLogSchema } from './queries';
 
 const KEY = 'humble-churn.kept';
 
 /** What is kept on the device, by the first word of its query key. */
 const KEPT: Readonly<Record<string, z.ZodType>> = {
-  kitchen: KitchenSchema,
+  kitchen: KitchenWithLogSchema,
   batches: BatchListSchema,
   batch: BatchSchema,
   ingredients: z.array(OwnIngredientSchema),

@@ -9,7 +9,15 @@ import {
   toInstant,
   wireMoments,
 } from '@humble-churn/contract';
-import type { Moments, OwnIngredient, PlanOnAgenda, PlannedPrediction, Recipe } from '@humble-churn/core';
+import type {
+  FitAnswer,
+  FitJob,
+  Moments,
+  OwnIngredient,
+  PlanOnAgenda,
+  PlannedPrediction,
+  Recipe,
+} from '@humble-churn/core';
 import { ownIn } from '@humble-churn/core';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useMemo } from 'react';
@@ -18,7 +26,7 @@ import { call, fetchText } from './call';
 import { noteServerTime, serverNowMs } from './clock';
 import type { Entry } from './outbox';
 import { isOfPlan, writePlan } from './outbox';
-import { wireRecipe } from './queries';
+import { KEPT_UP_MS, wireRecipe } from './queries';
 import { saveFile } from './savedFile';
 import { send, useWaiting } from './sending';
 
@@ -51,7 +59,7 @@ export function usePlans() {
       return list;
     },
     select: plansOf,
-    refetchInterval: 20_000,
+    staleTime: KEPT_UP_MS,
   });
   const { data } = query;
   const plans = useMemo(() => data && withWaitingPlans(data, waiting), [data, waiting]);
@@ -96,6 +104,7 @@ export function usePlanning() {
         ingredients: KeptIngredientsSchema.parse(
           ownIn(recipe, client.getQueryData<OwnIngredient[]>(['ingredients']) ?? []),
         ),
+        provenBest: true,
         status: 'open',
         batchId: null,
         revision: 0,
@@ -107,6 +116,13 @@ export function usePlanning() {
     change: (plan: Plan, changes: Pick<PlanPatch, 'moments' | 'status'>): void =>
       send(client, writePlan({ makes: null, changes, plan: { ...plan, ...changes } })),
   };
+}
+
+/** Where a batch fits, as the server finds it: for a device that cannot work it out beside the page. */
+export function fitOnServer({ recipe, job }: FitJob, planId: string | null): Promise<FitAnswer> {
+  return call(ROUTES.fit, {
+    body: { recipe: wireRecipe(recipe), glassAt: toInstant(job.glassMs), fresh: job.fresh, planId },
+  });
 }
 
 /** The plans as a file for calendars, as the server tells them; not while some have yet to reach it. */

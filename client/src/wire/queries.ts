@@ -1,12 +1,20 @@
 import type {
   Batch,
   BatchList,
+  FridgeReadingWire,
   Kitchen,
   KitchenPatch,
   PackFiguresWire,
   Unreadable,
 } from '@humble-churn/contract';
-import { ChosenTimeZoneSchema, ROUTES, coreEvent, fromInstant } from '@humble-churn/contract';
+import {
+  ChosenTimeZoneSchema,
+  FridgeReadingSchema,
+  KitchenSchema,
+  ROUTES,
+  coreEvent,
+  fromInstant,
+} from '@humble-churn/contract';
 import type { BatchEvent, BatchState, FridgeReading, OwnIngredient, Recipe } from '@humble-churn/core';
 import { batchState, eventRefusal, lastTap, opening, standing } from '@humble-churn/core';
 import type { RefetchOptions } from '@tanstack/react-query';
@@ -19,7 +27,9 @@ import {
   useQueryClient,
 } from '@tanstack/react-query';
 import { useEffect, useEffectEvent, useMemo, useState } from 'react';
-import { ServerOutOfReach, call } from './call';
+import { z } from 'zod';
+import { ServerOutOfReach, call, isWorthTryingAgain } from './call';
+import { askChanges } from './changes';
 import { noteServerTime } from './clock';
 import type { BatchEntry, Entry, Refused, Sayable } from './outbox';
 import {
@@ -36,11 +46,14 @@ import { ENTRY, entryMutation, pendingEntries, putNewBatch, send, useWaiting } f
 const MAX_TRIES = 3;
 
 function tryAgain(failures: number, error: Error): boolean {
-  return error instanceof ServerOutOfReach && failures < MAX_TRIES;
+  return isWorthTryingAgain(error) && failures < MAX_TRIES;
 }
 
 /** What was fetched stays usable on the device this long while the server is away, ms: a week. */
 export const KEPT_FOR_MS = 7 * 86_400_000;
+
+/** What is kept up to date by its changes is asked for as a whole no more often than this, ms. */
+export const KEPT_UP_MS = 60_000;
 
 /** One cache for the app. Only silence is retried: an answer that says no will say it again. */
 export function newQueryClient(): QueryClient {
@@ -51,6 +64,8 @@ export function newQueryClient(): QueryClient {
         retry: tryAgain,
         retryDelay: 700,
         staleTime: 2000,
+        // What changed while nobody looked is asked for by itself: see ServerMonitor.
+        refetchOnWindowFocus: false,
         gcTime: KEPT_FOR_MS,
         networkMode: 'always',
       },
@@ -122,7 +137,29 @@ export function withBegun(batches: readonly KnownBatch[], waiting: readonly Entr
   return [...begun.filter((batch) => batch !== null), ...batches].map((batch) => withWaiting(batch, waiting));
 }
 
-function knownKitchen(kitchen: Kitchen) {
+/** A kitchen with all of its fridge's log, which is fetched a page at a time. */
+export const KitchenWithLogSchema = KitchenSchema.extend({ fridgeLog: z.array(FridgeReadingSchema) });
+
+type KitchenWithLog = z.infer<typeof KitchenWithLogSchema>;
+
+/** The fridge's log from what is known of it: it is only ever added to. */
+async function fridgeLog(known: readonly FridgeReadingWire[]): Promise<FridgeReadingWire[]> {
+  const log = [...known];
+  const last = log.pop();
+  let after = last ? last.id - 1 : 0;
+  for (;;) {
+    const { readings, more } = await call(ROUTES.fridgeLog, { query: { after } });
+    const [first] = readings;
+    // Where what is known last is not there any more, this is another kitchen's log.
+    const other = last !== undefined && after === last.id - 1 && first?.at !== last.at;
+    if (other) return fridgeLog([]);
+    log.push(...readings);
+    after = readings[readings.length - 1]?.id ?? after;
+    if (!more) return log;
+  }
+}
+
+function knownKitchen(kitchen: KitchenWithLog) {
   const readings: FridgeReading[] = kitchen.fridgeLog.map(({ at, tempC }) => ({
     atMs: fromInstant(at),
     tempC,
@@ -140,10 +177,11 @@ async function inBrowsersZone(kitchen: Kitchen): Promise<Kitchen> {
 export function useKitchen() {
   return useQuery({
     queryKey: ['kitchen'],
-    queryFn: async () => {
+    queryFn: async ({ client }): Promise<KitchenWithLog> => {
       const kitchen = await inBrowsersZone(await call(ROUTES.kitchen));
       noteServerTime(kitchen.serverTime);
-      return kitchen;
+      const before = client.getQueryData<KitchenWithLog>(['kitchen']);
+      return { ...kitchen, fridgeLog: await fridgeLog(before?.fridgeLog ?? []) };
     },
     select: knownKitchen,
   });
@@ -227,7 +265,7 @@ export function useSetAside() {
   });
 }
 
-/** Batches under way or with milk or pulp left. Asked again now and then: another device may be at work. */
+/** Batches under way or with milk or pulp left. */
 export function useActiveBatches() {
   const waiting = useWaiting();
   const query = useQuery({
@@ -238,7 +276,7 @@ export function useActiveBatches() {
       return list;
     },
     select: knownList,
-    refetchInterval: 10_000,
+    staleTime: KEPT_UP_MS,
   });
   const { data } = query;
   const batches = useMemo(() => data && withBegun(data, waiting), [data, waiting]);
@@ -273,7 +311,7 @@ export function useBatch(batchId: string) {
     placeholderData: () =>
       client.getQueryData<BatchList>(['batches', 'active'])?.batches.find((batch) => batch.id === batchId),
     select: known,
-    refetchInterval: 10_000,
+    staleTime: KEPT_UP_MS,
   });
   const { data } = query;
   const batch = useMemo(
@@ -325,10 +363,8 @@ export function useStartBatch() {
         const planUnsent = pendingEntries(client).some((entry) => isOfPlan(entry) && entry.planId === planId);
         if (isAway() || planUnsent) throw new ServerOutOfReach();
         const batch = await call(ROUTES.startBatch, { body, idempotencyKey: key });
-        noteServerTime(batch.serverTime);
         putNewBatch(client, batch, planId);
-        void client.invalidateQueries({ queryKey: ['plans'] });
-        void client.invalidateQueries({ queryKey: ['batches'] });
+        void askChanges(client).catch(() => undefined);
         return { id: key };
       } catch (error) {
         const kitchen = client.getQueryData<Kitchen>(['kitchen']);

@@ -1,9 +1,10 @@
-import type { Batch, BatchList, Plan, PlanList } from '@humble-churn/contract';
+import type { Batch, Plan, PlanList } from '@humble-churn/contract';
 import { ROUTES } from '@humble-churn/contract';
 import type { MutationOptions, QueryClient } from '@tanstack/react-query';
 import { useQueryClient } from '@tanstack/react-query';
 import { useCallback, useSyncExternalStore } from 'react';
-import { ServerOutOfReach, call } from './call';
+import { call, isWorthTryingAgain } from './call';
+import { askChanges, putAdded, putBatch, putPlan } from './changes';
 import { noteServerTime } from './clock';
 import type { BatchEntry, Entry, PlanEntry } from './outbox';
 import {
@@ -47,33 +48,12 @@ export function useWaiting(): Entry[] {
 
 /** Shows a new batch as the server answered it, before the lists are asked for again. Its plan is none any more. */
 export function putNewBatch(client: QueryClient, batch: Batch, planId: string | null | undefined): void {
-  client.setQueryData(['batch', batch.id], batch);
+  noteServerTime(batch.serverTime);
+  putBatch(client, batch);
   client.setQueryData<PlanList>(
     ['plans'],
     (list) => list && { ...list, plans: list.plans.filter(({ id }) => id !== planId) },
   );
-  client.setQueryData<BatchList>(['batches', 'active'], (list) => {
-    if (!list || list.batches.some(({ id }) => id === batch.id)) return list;
-    return { ...list, batches: [batch, ...list.batches] };
-  });
-}
-
-/** What the server answered to an entry counts in the lists, too, before they are asked for again. */
-function putBatch(client: QueryClient, batch: Batch): void {
-  client.setQueryData(['batch', batch.id], batch);
-  client.setQueryData<BatchList>(
-    ['batches', 'active'],
-    (list) => list && { ...list, batches: list.batches.map((one) => (one.id === batch.id ? batch : one)) },
-  );
-}
-
-/** A plan as the server answered it, or none any more. */
-function putPlan(client: QueryClient, plan: Plan): void {
-  client.setQueryData<PlanList>(['plans'], (list) => {
-    if (!list) return list;
-    const others = list.plans.filter(({ id }) => id !== plan.id);
-    return { ...list, plans: plan.status === 'open' ? [...others, plan] : others };
-  });
 }
 
 /** Tried again this often while the server is silent, ms: soon at first. */
@@ -85,20 +65,22 @@ function sendPlan({ key, planId, makes, changes }: PlanEntry): Promise<Plan> {
     : call(ROUTES.changePlan, { params: { planId }, body: changes });
 }
 
-function sendToBatch(entry: BatchEntry): Promise<Batch> {
-  return entry.begins
-    ? call(ROUTES.startBatch, {
-        query: { agoMs: agoMs(entry) },
-        // Begun by an earlier release, it goes on by the steps that its entries name.
-        body: { ...entry.begins.batch, guide: entry.begins.planned.guide },
-        idempotencyKey: entry.key,
-      })
-    : call(ROUTES.recordEvents, {
-        params: { batchId: entry.batchId },
-        query: { agoMs: agoMs(entry) },
-        body: { happenings: entry.happenings, ids: entry.ids },
-        idempotencyKey: entry.key,
-      });
+async function sendToBatch(client: QueryClient, entry: BatchEntry): Promise<void> {
+  const query = { agoMs: agoMs(entry) };
+  if (entry.begins) {
+    // Begun by an earlier release, it goes on by the steps that its entries name.
+    const body = { ...entry.begins.batch, guide: entry.begins.planned.guide };
+    const batch = await call(ROUTES.startBatch, { query, body, idempotencyKey: entry.key });
+    putNewBatch(client, batch, entry.begins.batch.planId);
+    return;
+  }
+  const added = await call(ROUTES.recordEvents, {
+    params: { batchId: entry.batchId },
+    query,
+    body: { happenings: entry.happenings, ids: entry.ids },
+    idempotencyKey: entry.key,
+  });
+  putAdded(client, added);
 }
 
 type Sending = MutationOptions<void, Error, Entry>;
@@ -108,31 +90,24 @@ export function entryMutation(client: QueryClient): Sending {
   return {
     scope: { id: 'entries' },
     mutationFn: async (entry) => {
-      if (isOfPlan(entry)) {
-        putPlan(client, await sendPlan(entry));
-        return;
-      }
-      const batch = await sendToBatch(entry);
-      noteServerTime(batch.serverTime);
-      if (entry.begins) putNewBatch(client, batch, entry.begins.batch.planId);
-      else putBatch(client, batch);
+      if (isOfPlan(entry)) putPlan(client, await sendPlan(entry));
+      else await sendToBatch(client, entry);
     },
-    retry: (_, error) => error instanceof ServerOutOfReach,
+    retry: (_, error) => isWorthTryingAgain(error),
     retryDelay: (failures) => RETRY_MS[Math.min(failures, RETRY_MS.length - 1)] ?? 2500,
     networkMode: 'always',
     onSuccess: (_, entry) => strikeOff(entry),
     onError: (error, entry) => {
       keepRefused(entry, error.message);
       client.setQueryData(['refused'], refusedEntries());
-    },
-    // After a conflict, too: the screen then shows how things really stand.
-    onSettled: (_, _error, entry) => {
-      const ofPlan = isOfPlan(entry);
-      if (ofPlan || entry.begins) void client.invalidateQueries({ queryKey: ['plans'] });
-      if (ofPlan) return;
+      // The screen then shows how things really stand.
+      void client.invalidateQueries({ queryKey: ['plans'] });
+      if (isOfPlan(entry)) return;
       void client.invalidateQueries({ queryKey: ['batches'] });
       void client.invalidateQueries({ queryKey: ['batch', entry.batchId] });
     },
+    // What it changed besides, such as whether a batch is over.
+    onSettled: () => void askChanges(client).catch(() => undefined),
   };
 }
 

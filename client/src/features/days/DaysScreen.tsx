@@ -1,6 +1,7 @@
 import { coreMoments, jobOfPlan, noTimeWords, refusalWords, wireMoments } from '@humble-churn/contract';
 import type { Plan } from '@humble-churn/contract';
 import type {
+  FitJob,
   Moments,
   OwnIngredient,
   Placed,
@@ -48,7 +49,6 @@ import { OneOffer, RoomOffer } from './Offers';
 import { Proposal } from './Proposal';
 import { Ribbon } from './Ribbon';
 import { WishForm } from './WishForm';
-import type { FitJob } from './fit';
 import { useFit } from './useFit';
 import type { Wish } from './wish';
 import { firstWish, recipeOf } from './wish';
@@ -83,6 +83,8 @@ interface Props {
 }
 
 const NEW = 'new';
+const NOT_ALL_LOOKED_AT =
+  'There were too many ways to look at all of them: it may fit all the same. Move it by hand, or choose another glass.';
 
 /** The next whole minute from now: what is planned is planned from there. */
 function planningMs(): number {
@@ -192,7 +194,7 @@ function Days({ batches, kitchen, plans, recipes, own }: Props) {
     };
   }, [asked, bare, others, kitchen, own]);
   // What was found for the wish before stands until the next is found, but cannot be kept.
-  const { fitted, current } = useFit(wanted);
+  const { fitted, current, error: notFitted, retry } = useFit(wanted, movingId);
   const found = wanted && fitted?.found;
   const best = found?.ok === true ? (found.placed[0] ?? null) : null;
   // What the hand is on: a kept plan, or the new one.
@@ -288,6 +290,7 @@ function Days({ batches, kitchen, plans, recipes, own }: Props) {
           kitchen={kitchen}
           nowMs={nowMs}
           byHand={moved !== null}
+          proven={moving !== null || found?.ok !== true || found.proven}
           working={!moving && !current}
           reset={moving ? 'Leave it as it was' : moved ? 'As worked out' : null}
           onReset={letGo}
@@ -315,7 +318,15 @@ function Days({ batches, kitchen, plans, recipes, own }: Props) {
           </View>
         </Panel>
       )}
-      {!moving && wanted && !fitted && (
+      {!moving && notFitted && (
+        <Panel title="Where it fits">
+          <Notice kind="error">{notFitted.message}</Notice>
+          <View style={styles.row}>
+            <Button label="Try again" onPress={retry} />
+          </View>
+        </Panel>
+      )}
+      {!moving && wanted && !fitted && !notFitted && (
         <Panel title="Where it fits">
           <Words live="polite">Being worked out…</Words>
         </Panel>
@@ -323,6 +334,7 @@ function Days({ batches, kitchen, plans, recipes, own }: Props) {
       {!moving && fitted && found && !found.ok && (
         <Panel title="It does not fit">
           <Words>{noTimeWords(found.tightest)}</Words>
+          {!found.proven && <Words tone="soft">{NOT_ALL_LOOKED_AT}</Words>}
           {!fitted.room && fitted.offers.length === 0 && (
             <Words tone="soft">Nothing else fits either. Choose a later glass.</Words>
           )}

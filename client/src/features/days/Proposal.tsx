@@ -33,6 +33,7 @@ export function Proposal({
   kitchen,
   nowMs,
   byHand,
+  proven,
   working,
   reset,
   onReset,
@@ -46,6 +47,8 @@ export function Proposal({
   kitchen: KnownKitchen;
   nowMs: number;
   byHand: boolean;
+  /** Whether no better moments exist. */
+  proven: boolean;
   /** Another one is being worked out. */
   working: boolean;
   /** What takes the moving back; null while there is nothing to take back. */
@@ -63,6 +66,9 @@ export function Proposal({
             {brokenWords(one, kitchen, nowMs)}
           </Notice>
         ))}
+        {!byHand && !proven && (
+          <Words tone="soft">It fits. There were too many ways to look at all: another may be better.</Words>
+        )}
         {byHand && broken.length === 0 && <Words tone="kelp">Moved by hand; it still fits.</Words>}
       </View>
       <Cautions cautions={cautions} />

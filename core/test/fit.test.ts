@@ -1,5 +1,6 @@
 import {
   daysWith,
+  fit,
   USUAL_SURROUNDINGS,
   momentsOf,
   plainRecipe,
@@ -8,11 +9,8 @@ import {
   predict,
   placedTogether,
   takenBy,
-} from '@humble-churn/core';
-import type { KeptJob } from '@humble-churn/core';
-import type { FitJob } from '~/features/days/fit';
-import { fit } from '~/features/days/fit';
-import { Desk } from '~/wire/desk';
+} from '../src';
+import type { FitJob, KeptJob } from '../src';
 
 const HOUR = 3_600_000;
 const NOW = Date.UTC(2026, 5, 1, 8);
@@ -61,7 +59,7 @@ describe('one more batch among the kept plans', () => {
     const kept = [keptAt('kept', NOW + 45 * HOUR, NOW + 22 * HOUR)];
     const job = { ...asked('new', NOW + 22 * HOUR), days, kept, ...around };
     const { found, room, offers } = fit(job);
-    expect(found).toEqual({ ok: false, tightest: 'bowls' });
+    expect(found).toEqual({ ok: false, tightest: 'bowls', proven: true });
     expect(room?.moved.map(({ id }) => id)).toEqual(['kept']);
     const [moved] = room?.moved ?? [];
     if (!moved || !room) throw new Error('no room was made');
@@ -70,48 +68,5 @@ describe('one more batch among the kept plans', () => {
     // Nothing but the kept plan is counted against the other ways.
     expect(offers.map(({ kind }) => kind)).toContain('needs-no-soak');
     expect(daysWith(days, kept).taken).toEqual(kept.flatMap((one) => takenBy(one.job, one.placed)));
-  });
-});
-
-describe('work beside the page', () => {
-  class Bench {
-    onmessage: ((event: { data: string }) => void) | null = null;
-    onerror: (() => void) | null = null;
-    readonly given: string[] = [];
-    ended = false;
-    postMessage(job: string): void {
-      this.given.push(job);
-    }
-    terminate(): void {
-      this.ended = true;
-    }
-  }
-
-  test('one job at a time, and only the latest of those that waited', () => {
-    const bench = new Bench();
-    const told: [string, string, boolean][] = [];
-    let failed = 0;
-    const desk = new Desk<string, string>(
-      bench as unknown as Worker,
-      (answer, job, last) => told.push([answer, job, last]),
-      () => failed++,
-    );
-    for (const job of ['a', 'b', 'c']) desk.ask(job);
-    expect(bench.given).toEqual(['a']);
-    bench.onmessage?.({ data: 'A' });
-    expect(bench.given).toEqual(['a', 'c']);
-    bench.onmessage?.({ data: 'C' });
-    expect(told).toEqual([
-      ['A', 'a', false],
-      ['C', 'c', true],
-    ]);
-    desk.ask('d');
-    bench.onerror?.();
-    expect(failed).toBe(1);
-    // What was asked of it is given up, not asked again.
-    desk.ask('e');
-    expect(bench.given).toEqual(['a', 'c', 'd', 'e']);
-    desk.close();
-    expect(bench.ended).toBe(true);
   });
 });

@@ -1,17 +1,15 @@
-import type {
-  Allergen,
-  KeptJob,
-  Offer,
-  OwnIngredient,
-  PlanJob,
-  PlanKitchen,
-  PlannedPrediction,
-  Recipe,
-  RoomMade,
-  Schedule,
-  Surroundings,
-} from '@humble-churn/core';
-import { daysWith, roomMade, schedule, waysStillOpen } from '@humble-churn/core';
+import type { Allergen } from './allergen';
+import type { Offer } from './daysAhead';
+import { waysStillOpen } from './daysAhead';
+import type { PlanKitchen } from './kitchenUse';
+import type { OwnIngredient } from './ingredient';
+import type { PlanJob } from './planJob';
+import type { PlannedPrediction } from './prediction';
+import type { Recipe, Surroundings } from './recipe';
+import type { KeptJob, RoomMade } from './roomMade';
+import { daysWith, roomMade } from './roomMade';
+import type { Schedule } from './schedule';
+import { schedule } from './schedule';
 
 /** What is asked of the days: one more batch among the kept plans. */
 export interface FitJob {
