@@ -20,6 +20,7 @@ import {
   waysStillOpen,
 } from '../core/src/index.ts';
 import { ROOT, chromium, site } from './setUp.mjs';
+import { benchServer } from './benchServer.mjs';
 import { demoServer } from './demoServer.mjs';
 
 const rows = [];
@@ -151,6 +152,8 @@ note(
 );
 const all = readdirSync(join(ROOT, 'client/dist/_expo/static/js/web')).filter((name) => name.endsWith('.js'));
 console.log(`${all.length} scripts in all; ${scripts.length} of them come first.`);
+
+await benchServer(note);
 
 const { url, stop } = await demoServer();
 const browser = await browserOf.launch({
