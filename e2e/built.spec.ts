@@ -36,6 +36,8 @@ test('a built copy runs without tools and sources, on a kitchen that is there', 
       cwd: folder,
       env: { ...process.env, DATA_DIR: there.dataDir, PORT: '0' },
       stdio: ['ignore', 'pipe', 'pipe'],
+      // A group of its own: npm does not pass on to the server that it is to end.
+      detached: true,
     });
     let said = '';
     for (const stream of [child.stdout, child.stderr]) stream.on('data', (chunk) => (said += String(chunk)));
@@ -54,7 +56,7 @@ test('a built copy runs without tools and sources, on a kitchen that is there', 
     const [planned] = BatchSchema.parse(await made.json()).events;
     expect(planned?.what).toMatchObject({ type: 'planned', sureness: { milkMl: {} } });
     const gone = new Promise((resolve) => child.once('exit', resolve));
-    child.kill('SIGTERM');
+    if (child.pid !== undefined) process.kill(-child.pid, 'SIGTERM');
     await gone;
   } finally {
     await there.close();

@@ -1,4 +1,5 @@
 // Rows of npm run bench about the server: what others feel while heavy work is done, and long logs.
+import { randomUUID } from 'node:crypto';
 import { plainRecipe } from '../core/src/index.ts';
 import { demoServer } from './demoServer.mjs';
 
@@ -24,7 +25,7 @@ export async function benchServer(note) {
   const { url, stop } = await demoServer();
   const get = async (path) => (await fetch(url + path)).json();
   const create = async (path, body) => {
-    const headers = { 'content-type': 'application/json', 'idempotency-key': crypto.randomUUID() };
+    const headers = { 'content-type': 'application/json', 'idempotency-key': randomUUID() };
     const answer = await fetch(url + path, { method: 'POST', headers, body: JSON.stringify(body) });
     return { status: answer.status, body: await answer.json() };
   };

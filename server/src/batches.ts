@@ -136,17 +136,23 @@ interface Opened {
   timeZone: string;
 }
 
+/** What a batch is computed from, besides what is asked for. */
+async function batchGrounds(db: Db) {
+  const { roomTempC, fridgeTempC, budgetH, timeZone, profile } = await kitchenSettings(db);
+  return { roomTempC, fridgeTempC, budgetH, timeZone, profile, own: await listOwnIngredients(db) };
+}
+
 /** The core's prediction for a batch as it stands now, with how sure it is: computed before anything is written. */
 export async function openBatch(db: Db, { recipe, ownIngredients, guide }: Start): Promise<Computed<Opened>> {
   const { revision } = await readRevisions(db);
-  const kitchen = await kitchenSettings(db);
-  const own = [...(await listOwnIngredients(db)), ...checkBrought(ownIngredients)];
-  const plain = opening(recipe, kitchen, own, guide);
+  const from = await batchGrounds(db);
+  const own = [...from.own, ...checkBrought(ownIngredients)];
+  const plain = opening(recipe, from, own, guide);
   if (!plain.ok) throw notComputable(plain.refusal, ['recipe']);
   const { around } = plain.value;
-  const sure = await compute.sureness({ recipe, around, own, prices: kitchen.profile });
+  const sure = await compute.sureness({ recipe, around, own, prices: from.profile });
   const planned = PlannedSchema.parse({ ...plain.value, sureness: sure.ok ? sure.value : null });
-  return { value: { planned, timeZone: kitchen.timeZone }, revision, restsOn: 'settings' };
+  return { value: { planned, timeZone: from.timeZone }, revision, from, readAgain: batchGrounds };
 }
 
 /** Begins the log of a batch, and answers the batch's id. `at` is when the cook began. */

@@ -7,7 +7,8 @@ import type { Db } from './database';
 import type { Frozen } from './frozen';
 import { ProblemError, invalidInput } from './problemError';
 import type { Computed } from './revision';
-import { computeThenWrite } from './revision';
+import { computeThenWrite, settled } from './revision';
+import { unstorableAt } from './storableText';
 import { idempotencyKeys } from './tables';
 
 /** What a route gets after parsing. */
@@ -23,13 +24,22 @@ type AnyShape = z.ZodType;
 function parsed<S extends AnyShape>(shape: S, value: unknown): z.output<S> {
   const result = shape.safeParse(shape instanceof z.ZodUndefined ? undefined : value);
   if (!result.success) throw invalidInput(result.error);
+  const unstorable = unstorableAt(result.data);
+  if (unstorable) {
+    const message = 'holds a character that cannot be kept';
+    throw new ProblemError('invalid-input', `${unstorable.join('.')}: ${message}. Nothing was changed.`, {
+      fields: [{ path: [...unstorable], message }],
+    });
+  }
   return result.data;
 }
 
 function readParams<S extends AnyShape>(shape: S, request: Request): z.output<S> {
   const result = shape.safeParse(shape instanceof z.ZodUndefined ? undefined : request.params);
   // An id that cannot be one is as unknown as one that is not there.
-  if (!result.success) throw new ProblemError('not-found', 'There is nothing of that name here.');
+  if (!result.success || unstorableAt(result.data)) {
+    throw new ProblemError('not-found', 'There is nothing of that name here.');
+  }
   return result.data;
 }
 
@@ -124,7 +134,7 @@ export function serveCreation<
   route: Route<P, Q, B, R>,
   { compute, make, show }: Creation<Call<z.output<P>, z.output<Q>, z.output<B>>, T>,
 ): void {
-  const nothing = { value: undefined as T, revision: 0, restsOn: null };
+  const nothing = settled(undefined as T);
   app[route.method](route.path, async (request, response) => {
     const key = IdempotencyKeySchema.safeParse(request.get('idempotency-key'));
     if (!key.success) {

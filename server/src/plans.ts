@@ -33,7 +33,7 @@ import { checkBrought, listOwnIngredients } from './ingredients';
 import { kitchenSettings } from './kitchens';
 import { ProblemError, notComputable } from './problemError';
 import type { Computed } from './revision';
-import { computeThenWrite, raiseRevision, readRevisions } from './revision';
+import { computeThenWrite, raiseRevision, readRevisions, settled } from './revision';
 import { plans } from './tables';
 
 type PlanRow = typeof plans.$inferSelect;
@@ -141,24 +141,39 @@ interface Fitted {
   provenBest: boolean;
 }
 
+/** What the best moments are computed from: what is asked for, the household's days, and what is taken. */
+async function fittingGrounds(
+  db: Db,
+  logs: BatchLogs,
+  asked: Asked,
+  brought: readonly OwnIngredient[],
+  now: Date,
+) {
+  const kitchen = await kitchenSettings(db);
+  const own = [...(await listOwnIngredients(db)), ...brought];
+  const { wakingFrom, wakingTo, quietFrom, quietTo, bowls } = kitchen.profile;
+  return {
+    job: jobOfPlan(asked, kitchen, own),
+    household: { wakingFrom, wakingTo, quietFrom, quietTo, bowls },
+    timeZone: kitchen.timeZone,
+    nowMs: now.getTime(),
+    taken: await takenByOthers(db, logs, asked.id, own, now),
+  };
+}
+
 /** The best moments around everything else, or 422 with the limit that is in the way. */
 async function fitted(
   db: Db,
   logs: BatchLogs,
   asked: Asked,
-  own: readonly OwnIngredient[],
+  brought: readonly OwnIngredient[],
   now: Date,
-): Promise<Fitted> {
+): Promise<Computed<Fitted>> {
   refuseFar(asked.glassAt, now);
-  const kitchen = await kitchenSettings(db);
-  const job = jobOfPlan(asked, kitchen, own);
-  const found = await compute.placing({
-    job,
-    household: kitchen.profile,
-    timeZone: kitchen.timeZone,
-    nowMs: now.getTime(),
-    taken: await takenByOthers(db, logs, asked.id, own, now),
-  });
+  const { revision } = await readRevisions(db);
+  const readAgain = (again: Db) => fittingGrounds(again, logs, asked, brought, now);
+  const from = await readAgain(db);
+  const found = await compute.placing(from);
   const placed = found.ok ? found.placed[0] : undefined;
   if (!placed) {
     const limit = found.ok ? 'time' : found.tightest;
@@ -171,7 +186,8 @@ async function fitted(
       },
     );
   }
-  return { moments: momentsOf(placed), provenBest: found.proven };
+  const value = { moments: momentsOf(placed), provenBest: found.proven };
+  return { value, revision, from, readAgain };
 }
 
 const NOT_ALL_LOOKED_AT =
@@ -242,18 +258,18 @@ export async function fitPlan(
   body: z.output<typeof NewPlanSchema>,
   now: Date,
 ): Promise<Computed<NewlyFitted>> {
-  const { revision } = await readRevisions(db);
   const kitchen = await kitchenSettings(db);
-  const own = [...(await listOwnIngredients(db)), ...checkBrought(body.ownIngredients)];
+  const brought = checkBrought(body.ownIngredients);
+  const own = [...(await listOwnIngredients(db)), ...brought];
   const predicted = predict(body.recipe, kitchen, own);
   if (!predicted.ok) throw notComputable(predicted.refusal, ['recipe']);
   const id = body.planId ?? randomUUID();
   const prediction = PlannedPredictionSchema.parse(predicted.value);
-  const byHand = body.moments && { moments: coreMoments(body.moments), provenBest: true };
-  const { moments, provenBest } = byHand ?? (await fitted(db, logs, { ...body, id, prediction }, own, now));
-  const ingredients = ownIn(body.recipe, own);
-  const value = { id, prediction, ingredients, timeZone: kitchen.timeZone, moments, provenBest };
-  return { value, revision, restsOn: byHand ? 'settings' : 'all' };
+  const found = body.moments
+    ? settled({ moments: coreMoments(body.moments), provenBest: true })
+    : await fitted(db, logs, { ...body, id, prediction }, brought, now);
+  const plan = { id, prediction, ingredients: ownIn(body.recipe, own), timeZone: kitchen.timeZone };
+  return { ...found, value: { ...plan, ...found.value } };
 }
 
 /** Keeps a plan that was worked out, and answers its id. */
@@ -304,18 +320,11 @@ async function refit(
   patch: Patch,
   now: Date,
 ): Promise<Computed<Fitted | null>> {
-  const { revision } = await readRevisions(db);
-  if (patch.moments) {
-    return { value: { moments: coreMoments(patch.moments), provenBest: true }, revision, restsOn: null };
-  }
-  if (patch.glassAt === undefined && patch.fresh === undefined) {
-    return { value: null, revision, restsOn: null };
-  }
+  if (patch.moments) return settled({ moments: coreMoments(patch.moments), provenBest: true });
+  if (patch.glassAt === undefined && patch.fresh === undefined) return settled(null);
   const row = await planRow(db, planId);
   refuseStarted(row);
-  const own = await listOwnIngredients(db);
-  const value = await fitted(db, logs, { ...planOf(row), ...movedTo(row, patch) }, own, now);
-  return { value, revision, restsOn: 'all' };
+  return fitted(db, logs, { ...planOf(row), ...movedTo(row, patch) }, [], now);
 }
 
 function refuseStarted(row: PlanRow): void {

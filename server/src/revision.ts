@@ -1,3 +1,4 @@
+import { isDeepStrictEqual } from 'node:util';
 import { eq, sql } from 'drizzle-orm';
 import type { Db } from './database';
 import { ProblemError } from './problemError';
@@ -44,21 +45,28 @@ export async function readRevisions(db: Db): Promise<Revisions> {
   return row ?? { revision: 0, settingsChangedIn: 0, ingredientsChangedIn: 0, recipesChangedIn: 0 };
 }
 
-/** What was computed before a transaction, and the revision it rests on. */
+/** What was computed before a transaction, and what it rests on. */
 export interface Computed<T> {
   value: T;
+  /** The kitchen's revision when it was begun. */
   revision: number;
-  /** Whether it rests on all of the kitchen, or on its settings and ingredients only; null rests on nothing kept. */
-  restsOn: 'all' | 'settings' | null;
+  /** What it was computed from. */
+  from: unknown;
+  /** Reads the same again. */
+  readAgain: (db: Db) => Promise<unknown>;
+}
+
+/** What rests on nothing in the kitchen. */
+export function settled<T>(value: T): Computed<T> {
+  return { value, revision: Infinity, from: null, readAgain: () => Promise.resolve(null) };
 }
 
 class KitchenMoved extends Error {}
 
-async function checkStillHolds(tx: Db, { revision, restsOn }: Computed<unknown>): Promise<void> {
-  if (restsOn === null) return;
+/** A kitchen that changed in what does not matter here, such as its name, is no reason to compute anew. */
+async function checkStillHolds(tx: Db, { revision, from, readAgain }: Computed<unknown>): Promise<void> {
   const now = await readRevisions(tx);
-  const last = restsOn === 'all' ? now.revision : Math.max(now.settingsChangedIn, now.ingredientsChangedIn);
-  if (last > revision) throw new KitchenMoved();
+  if (now.revision > revision && !isDeepStrictEqual(await readAgain(tx), from)) throw new KitchenMoved();
 }
 
 /**

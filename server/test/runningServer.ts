@@ -5,8 +5,9 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { plainRecipe } from '@humble-churn/core';
 
-const MAIN = join(__dirname, '../dist/main.mjs');
-const SITE = join(__dirname, 'site');
+// Tests and npm scripts both run from the root of the checkout, as one module form and as another.
+const MAIN = join(process.cwd(), 'server/dist/main.mjs');
+const SITE = join(process.cwd(), 'server/test/site');
 
 export function newDataDir(): string {
   return mkdtempSync(join(tmpdir(), 'humble-churn-'));

@@ -1,0 +1,162 @@
+import { BatchListSchema, KitchenSchema } from '@humble-churn/contract';
+import { RECIPE, RunningServer } from '../runningServer';
+
+/** Cooks at work at the same time. */
+const COOKS = 2;
+/** A round ends at another point of the work each time: within so long of its first confirmed write, ms. */
+const WITHIN_MS = 90;
+
+export interface Killed {
+  /** Writes that were answered 2xx. */
+  acknowledged: number;
+  lost: string[];
+  doubled: string[];
+  slowestMs: number;
+}
+
+interface Call {
+  method: 'POST' | 'PATCH';
+  path: string;
+  body: unknown;
+  key: string;
+  /** Takes note of the answer. */
+  confirmed: (body: any) => void;
+}
+
+/** Every batch the server knows, with the length of its log. */
+async function allBatches(server: RunningServer): Promise<Map<string, number>> {
+  const found = new Map<string, number>();
+  for (let before = ''; ;) {
+    const list = BatchListSchema.parse((await server.get(`/api/batches?limit=100${before}`)).body);
+    for (const { id, events } of list.batches) found.set(id, events.length);
+    if (list.nextBefore === null) return found;
+    before = `&before=${encodeURIComponent(list.nextBefore)}`;
+  }
+}
+
+/** A cook who writes without pause, and sends anew under the same key what was not answered. */
+class Cook {
+  /** Lines of the logs this cook was told are kept. */
+  readonly lines = new Map<string, number>();
+  acknowledged = 0;
+  slowestMs = 0;
+  /** Sent, and not answered yet. */
+  open: Call | null = null;
+  private n = 0;
+
+  private next(): Call {
+    this.n++;
+    const key = crypto.randomUUID();
+    const [id, lines] = [...this.lines].at(-1) ?? [];
+    if (this.n % 3 === 1 || id === undefined || lines === undefined) {
+      const confirmed = (body: any): void => void this.lines.set(body.id, 1);
+      return { method: 'POST', path: '/api/batches', body: { recipe: RECIPE }, key, confirmed };
+    }
+    const body = { happenings: [{ type: 'probed', what: 'bowl', tempC: 20 }] };
+    const confirmed = (): void => void this.lines.set(id, (this.lines.get(id) ?? 0) + 1);
+    return { method: 'POST', path: `/api/batches/${id}/events`, body, key, confirmed };
+  }
+
+  /** Works until the server is gone, or `stop` says so. */
+  async work(server: RunningServer, stop: () => boolean): Promise<void> {
+    while (!stop()) {
+      const call = this.open ?? this.next();
+      this.open = call;
+      const from = performance.now();
+      const answer = await server
+        .call(call.method, call.path, call.body, { 'idempotency-key': call.key })
+        .catch(() => null);
+      if (answer === null) return;
+      this.slowestMs = Math.max(this.slowestMs, performance.now() - from);
+      // The other cook changed a setting while this was worked out, twice: sent again, as the app does.
+      if (answer.body.reason === 'kitchen-moved') continue;
+      if (answer.status >= 300) throw new Error(`${call.path} answered ${answer.status}`);
+      call.confirmed(answer.body);
+      this.acknowledged++;
+      this.open = null;
+    }
+  }
+}
+
+/** What of the cooks' work the server does not have, or has twice. */
+function compare(
+  cooks: readonly Cook[],
+  found: ReadonlyMap<string, number>,
+): Pick<Killed, 'lost' | 'doubled'> {
+  const lost: string[] = [];
+  const doubled: string[] = [];
+  const openOf = (id: string): number => cooks.filter(({ open }) => open?.path.includes(id)).length;
+  let batches = 0;
+  for (const { lines } of cooks) {
+    batches += lines.size;
+    for (const [id, count] of lines) {
+      const there = found.get(id) ?? 0;
+      if (there < count) lost.push(`${id}: ${there} of ${count} lines`);
+      // A write that was not answered may have gone in all the same.
+      if (there > count + openOf(id)) doubled.push(`${id}: ${there} for ${count} lines`);
+    }
+  }
+  const begun = cooks.filter(({ open }) => open?.path === '/api/batches').length;
+  if (found.size > batches + begun) doubled.push(`${found.size} batches for ${batches}`);
+  return { lost, doubled };
+}
+
+/**
+ * Starts a server on a folder and kills it in the middle of the work, over and over; what was confirmed is counted
+ * outside of it. At the end what was open is sent once more, and all of it must be there once.
+ */
+export async function killOverAndOver(
+  dataDir: string,
+  rounds: number,
+  told: (round: number, killed: Killed) => void = () => undefined,
+): Promise<Killed> {
+  const cooks = Array.from({ length: COOKS }, () => new Cook());
+  let confirmedName = 0;
+  const sum: Killed = { acknowledged: 0, lost: [], doubled: [], slowestMs: 0 };
+  for (let round = 0; round <= rounds; round++) {
+    const server = await RunningServer.start(dataDir);
+    const check = async (): Promise<void> => {
+      const { lost, doubled } = compare(cooks, await allBatches(server));
+      sum.lost.push(...lost);
+      sum.doubled.push(...doubled);
+      const { name } = KitchenSchema.parse((await server.get('/api/kitchen')).body);
+      // An older write of a setting never comes back.
+      if (confirmedName > 0 && Number(name) < confirmedName)
+        sum.lost.push(`name ${confirmedName}, is ${name}`);
+    };
+    await check();
+    const before = cooks.reduce((all, { acknowledged }) => all + acknowledged, 0);
+    const count = (): number => cooks.reduce((all, { acknowledged }) => all + acknowledged, 0);
+    let over = false;
+    const rename = async (): Promise<void> => {
+      for (let n = 1; !over; n++) {
+        const name = round * 1000 + n;
+        const patched = await server.call('PATCH', '/api/kitchen', { name: String(name) }).catch(() => null);
+        if (patched?.status === 200) confirmedName = name;
+      }
+    };
+    const working = Promise.all([...cooks.map((cook) => cook.work(server, () => over)), rename()]);
+    let failure: unknown = null;
+    working.catch((error: unknown) => {
+      failure = error;
+    });
+    while (count() === before && failure === null) await new Promise((resolve) => setTimeout(resolve, 5));
+    await new Promise((resolve) => setTimeout(resolve, (round * 37) % WITHIN_MS));
+    if (failure !== null) await server.stop('SIGKILL');
+    if (round < rounds) {
+      over = true;
+      await server.stop('SIGKILL');
+      await working;
+    } else {
+      // The last round is let finish: nothing is open then, and all that was confirmed is there exactly once.
+      over = true;
+      await working;
+      await check();
+      await server.stop();
+    }
+    sum.acknowledged = count();
+    sum.slowestMs = Math.max(...cooks.map(({ slowestMs }) => slowestMs));
+    told(round, sum);
+  }
+  return sum;
+}
