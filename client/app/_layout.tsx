@@ -1,3 +1,5 @@
+// First: it sets how schemas are parsed before any is made.
+import '@humble-churn/contract';
 import { PersistQueryClientProvider } from '@tanstack/react-query-persist-client';
 import { useFonts } from 'expo-font';
 import { Slot } from 'expo-router';

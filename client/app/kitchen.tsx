@@ -1,1 +1,5 @@
-export { KitchenScreen as default } from '~/features/kitchen/KitchenScreen';
+import { KitchenScreen } from '~/features/formScreens';
+
+export default function Kitchen() {
+  return <KitchenScreen />;
+}

@@ -1,3 +1,5 @@
+// Before any schema is made.
+import './withoutEval';
 export * from './allergen';
 export * from './batch';
 export * from './changes';

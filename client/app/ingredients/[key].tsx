@@ -1,5 +1,5 @@
 import { useLocalSearchParams } from 'expo-router';
-import { CorrectIngredientScreen } from '~/features/ingredient/IngredientScreen';
+import { CorrectIngredientScreen } from '~/features/formScreens';
 
 export default function Ingredient() {
   const { key } = useLocalSearchParams<{ key: string }>();

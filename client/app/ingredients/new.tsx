@@ -1,1 +1,5 @@
-export { IngredientScreen as default } from '~/features/ingredient/IngredientScreen';
+import { IngredientScreen } from '~/features/formScreens';
+
+export default function NewIngredient() {
+  return <IngredientScreen />;
+}

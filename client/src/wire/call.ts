@@ -3,9 +3,6 @@ import { ProblemSchema } from '@humble-churn/contract';
 import { z } from 'zod';
 import { noteReach } from './connectivity';
 
-// The page may run no text as code; without this the schemas would first try to.
-z.config({ jitless: true });
-
 /** The server said no, and why, in its own words. */
 export class ServerSaidNo extends Error {
   constructor(readonly problem: Problem) {

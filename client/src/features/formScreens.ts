@@ -1,0 +1,10 @@
+import { lazy } from 'react';
+
+// What forms are made with is loaded when one of their screens opens, as one script of its own.
+const screens = () => import('./formScreensLoaded');
+
+export const KitchenScreen = lazy(async () => ({ default: (await screens()).KitchenScreen }));
+export const IngredientScreen = lazy(async () => ({ default: (await screens()).IngredientScreen }));
+export const CorrectIngredientScreen = lazy(async () => ({
+  default: (await screens()).CorrectIngredientScreen,
+}));

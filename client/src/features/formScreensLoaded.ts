@@ -1,0 +1,2 @@
+export { KitchenScreen } from './kitchen/KitchenScreen';
+export { CorrectIngredientScreen, IngredientScreen } from './ingredient/IngredientScreen';
