@@ -69,9 +69,33 @@ async function middle(measure) {
 export async function benchPage(url, note) {
   const at = (all, pick) => all.map(pick).sort((a, b) => a - b)[1];
   const runs = await middle(() => paints(url));
-  note('/bench cold on a slow phone: first paint', at(runs, (of) => of('first-contentful-paint')), 2.5, 's', 1);
-  note('  largest paint', at(runs, (of) => of('largest-contentful-paint')), 9, 's', 1);
-  note('  blocking in all', at(runs, (of) => of('total-blocking-time')), 3.5, 's', 1);
+  note(
+    '/bench cold on a slow phone: first paint',
+    at(runs, (of) => of('first-contentful-paint')),
+    2.5,
+    's',
+    1,
+  );
+  note(
+    '  largest paint',
+    at(runs, (of) => of('largest-contentful-paint')),
+    9,
+    's',
+    1,
+  );
+  note(
+    '  blocking in all',
+    at(runs, (of) => of('total-blocking-time')),
+    3.5,
+    's',
+    1,
+  );
   const waits = await middle(() => waterAnswersS(url));
-  note('  the water handle answers a key', at(waits, (s) => s), 12, 's', 1);
+  note(
+    '  the water handle answers a key',
+    at(waits, (s) => s),
+    12,
+    's',
+    1,
+  );
 }

@@ -63,6 +63,21 @@ export function batchLooks(
   return looks;
 }
 
+/** What batches under way are called: two of one name are told apart by their weave. */
+export function namesApart(
+  batches: readonly { id: string; state: Pick<BatchState, 'current' | 'recipe'> }[],
+  looks: ReadonlyMap<string, BatchLook>,
+): ReadonlyMap<string, string> {
+  const underWay = batches.filter(({ state }) => state.current !== null);
+  return new Map(
+    underWay.map(({ id, state: { recipe } }) => {
+      const alone = underWay.filter((one) => one.state.recipe.name === recipe.name).length === 1;
+      const look = looks.get(id);
+      return [id, alone || look === undefined ? recipe.name : `${recipe.name}, ${look}`];
+    }),
+  );
+}
+
 /** The strip of a batch's colour and weave. */
 export function BatchBand({
   look,

@@ -19,6 +19,12 @@ interface Props {
   grow?: boolean;
 }
 
+/** What is seen on a button is in its name, too: who speaks to it says what is written there. */
+function nameOf(label: string, hint: string | undefined, iconOnly: boolean): string {
+  if (hint === undefined) return label;
+  return iconOnly || hint.toLowerCase().includes(label.toLowerCase()) ? hint : `${hint}, ${label}`;
+}
+
 export function Button({
   label,
   onPress,
@@ -42,7 +48,7 @@ export function Button({
   return (
     <Pressable
       role="button"
-      aria-label={hint ?? label}
+      aria-label={nameOf(label, hint, iconOnly)}
       disabled={disabled || busy}
       aria-busy={busy}
       onPress={onPress}

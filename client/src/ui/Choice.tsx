@@ -106,10 +106,11 @@ const styles = StyleSheet.create({
   option: {
     minHeight: TOUCH.usual,
     minWidth: TOUCH.usual,
+    maxWidth: '100%',
     flexDirection: 'row',
     alignItems: 'center',
     gap: SPACE.small,
     borderRadius: 10,
   },
-  words: { paddingHorizontal: SPACE.tight, flexShrink: 1 },
+  words: { paddingHorizontal: SPACE.tight, flexShrink: 1, minWidth: 0 },
 });

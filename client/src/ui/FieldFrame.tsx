@@ -2,7 +2,7 @@ import type { ReactNode } from 'react';
 import type { ViewStyle } from 'react-native';
 import { View } from 'react-native';
 import { Words } from './Words';
-import { SPACE } from './theme';
+import { SPACE, WORDS_WHOLE } from './theme';
 
 interface Props {
   label: string;
@@ -17,7 +17,7 @@ interface Props {
 /** A field with its label above, and under it what is wrong, or else what helps. */
 export function FieldFrame({ label, noteId, error, note, style, children }: Props) {
   return (
-    <View style={[{ gap: SPACE.tight }, style]}>
+    <View style={[{ gap: SPACE.tight }, style, WORDS_WHOLE]}>
       <Words kind="small" tone="soft">
         {label}
       </Words>

@@ -25,6 +25,7 @@ export function NameField({ label, value, onChange, onBlur, error = null, note, 
         {...(onBlur && { onBlur })}
         maxLength={maxLength}
         autoComplete="off"
+        id={id}
         aria-label={label}
         aria-describedby={`${id}-note`}
         aria-invalid={error !== null}
@@ -42,9 +43,11 @@ export function NameField({ label, value, onChange, onBlur, error = null, note, 
 }
 
 const styles = StyleSheet.create({
-  field: { flexGrow: 1 },
+  field: { flexGrow: 1, flexShrink: 1, flexBasis: 130, minWidth: 0, maxWidth: '100%' },
   input: {
     minHeight: TOUCH.usual,
+    minWidth: 0,
+    width: '100%',
     borderWidth: 1,
     borderRadius: 10,
     paddingHorizontal: SPACE.medium,

@@ -29,6 +29,9 @@ interface Props {
   onSubmit?: () => void;
 }
 
+// Only the web knows this unit: it grows with the text.
+const FIVE_DIGITS: object = { minWidth: '4.5ch', width: '100%' };
+
 /**
  * A number as cooks write it: 250, 1 1/2, ½, 2,5. What cannot be read stays as typed, with the reason under it,
  * and the last good number stays in force.
@@ -97,6 +100,7 @@ export function QuantityField({
           }}
           // Cups are written with fractions, which a number keypad cannot type.
           inputMode={/cup/i.test(unit) ? 'text' : 'decimal'}
+          id={id}
           aria-label={label}
           aria-describedby={`${id}-note`}
           aria-invalid={message !== null}
@@ -106,6 +110,7 @@ export function QuantityField({
           spellCheck={false}
           style={[
             styles.input,
+            FIVE_DIGITS,
             { color: colour.ink, fontFamily: FONT.strong, fontSize: counter === true ? 24 : 18 },
           ]}
         />
@@ -133,7 +138,6 @@ const styles = StyleSheet.create({
     // The browser draws its own ring at any width unless it is told a style.
     outlineStyle: 'solid',
     outlineWidth: 0,
-    minWidth: 40,
     minHeight: TOUCH.usual,
     fontVariant: ['tabular-nums', 'lining-nums'],
   },

@@ -1,7 +1,7 @@
 import type { ReactNode } from 'react';
 import { useEffect } from 'react';
 import { ScrollView, StyleSheet, View } from 'react-native';
-import { Words } from './Words';
+import { MAIN_ID, ScreenTitle } from './ScreenTitle';
 import { FOOT_PX, SPACE, useColours } from './theme';
 
 interface Props {
@@ -26,12 +26,11 @@ export function Screen({ title, aside, maxWidth = 760, wordsOnly = false, childr
       style={{ backgroundColor: colour.ground }}
       contentContainerStyle={[styles.content, { maxWidth }]}
       role="main"
+      nativeID={MAIN_ID}
       {...(wordsOnly ? { tabIndex: 0 } : {})}
     >
       <View style={styles.head}>
-        <Words kind="title" style={styles.title}>
-          {title}
-        </Words>
+        <ScreenTitle>{title}</ScreenTitle>
         {aside}
       </View>
       {children}
@@ -47,6 +46,11 @@ const styles = StyleSheet.create({
     width: '100%',
     alignSelf: 'center',
   },
-  head: { flexDirection: 'row', alignItems: 'center', justifyContent: 'space-between', gap: SPACE.medium },
-  title: { flexShrink: 1 },
+  head: {
+    flexDirection: 'row',
+    flexWrap: 'wrap',
+    alignItems: 'center',
+    justifyContent: 'space-between',
+    gap: SPACE.medium,
+  },
 });

@@ -1,13 +1,15 @@
 import { usePathname, useRouter } from 'expo-router';
 import type { ReactNode } from 'react';
+import { useEffect, useState } from 'react';
 import { Pressable, StyleSheet, View, useWindowDimensions } from 'react-native';
 import type { Place } from './places';
 import { DAYS, KITCHEN, PLACES } from './places';
 import { OnTheWay } from './OnTheWay';
 import { Shortcuts } from './Shortcuts';
+import { MAIN_ID } from './ScreenTitle';
 import { ToastPlace } from './Toast';
 import { Words } from './Words';
-import { SPACE, WIDE_FROM_PX, useColours } from './theme';
+import { SPACE, TOUCH, WIDE_FROM_PX, useColours } from './theme';
 
 function isHere(place: Place, pathname: string): boolean {
   return place.path === '/' ? pathname === '/' : pathname.startsWith(place.path);
@@ -18,9 +20,11 @@ export function Shell({ children }: { children: ReactNode }) {
   const colour = useColours();
   const { width } = useWindowDimensions();
   const wide = width >= WIDE_FROM_PX;
+  useFieldInSight();
   const places = wide ? [...PLACES, DAYS, KITCHEN] : PLACES;
   return (
     <View style={[styles.shell, wide && styles.wide, { backgroundColor: colour.ground }]}>
+      <SkipLink />
       {wide && <Nav places={places} rail />}
       <View style={styles.screen}>
         {children}
@@ -35,6 +39,43 @@ export function Shell({ children }: { children: ReactNode }) {
   );
 }
 
+/** Seen once the tab key reaches it: past the places, straight to the screen. */
+function SkipLink() {
+  const colour = useColours();
+  const [focused, setFocused] = useState(false);
+  return (
+    <Pressable
+      role="link"
+      {...{ href: `#${MAIN_ID}` }}
+      onFocus={() => setFocused(true)}
+      onBlur={() => setFocused(false)}
+      onPress={(event) => {
+        event.preventDefault();
+        const screen = document.getElementById(MAIN_ID);
+        if (screen && !screen.hasAttribute('tabindex')) screen.tabIndex = -1;
+        screen?.focus();
+      }}
+      style={[
+        focused ? styles.skipShown : styles.skip,
+        { backgroundColor: colour.surface, borderColor: colour.kelp },
+      ]}
+    >
+      <Words kind="strong">Skip to the screen</Words>
+    </Pressable>
+  );
+}
+
+/** A keyboard that comes up makes the window lower: the field that is typed into stays in sight. */
+function useFieldInSight(): void {
+  const { height } = useWindowDimensions();
+  useEffect(() => {
+    const field = document.activeElement;
+    if (field instanceof HTMLInputElement || field instanceof HTMLTextAreaElement) {
+      field.scrollIntoView({ block: 'nearest' });
+    }
+  }, [height]);
+}
+
 function Nav({ places, rail }: { places: readonly Place[]; rail: boolean }) {
   const colour = useColours();
   const pathname = usePathname();
@@ -43,7 +84,12 @@ function Nav({ places, rail }: { places: readonly Place[]; rail: boolean }) {
     <View
       role="navigation"
       aria-label="Places"
-      style={[rail ? styles.rail : styles.bar, { backgroundColor: colour.surface, borderColor: colour.line }]}
+      // Where large text makes the names wider than the window the bar slides sideways.
+      style={[
+        !rail && SLIDES,
+        rail ? styles.rail : styles.bar,
+        { backgroundColor: colour.surface, borderColor: colour.line },
+      ]}
     >
       {rail && (
         <Words kind="heading" tone="kelp" style={styles.brand} level={2}>
@@ -81,10 +127,31 @@ function Nav({ places, rail }: { places: readonly Place[]; rail: boolean }) {
   );
 }
 
+// Only the web knows this of a view.
+const SLIDES: object = { overflowX: 'auto', overflowY: 'hidden' };
+
 const styles = StyleSheet.create({
   shell: { flex: 1, minHeight: 0 },
   wide: { flexDirection: 'row' },
   screen: { flex: 1, minWidth: 0, minHeight: 0 },
+  skip: {
+    position: 'absolute',
+    left: 0,
+    top: 0,
+    opacity: 0,
+    zIndex: -1,
+    minHeight: TOUCH.usual,
+  },
+  skipShown: {
+    position: 'absolute',
+    left: SPACE.small,
+    top: SPACE.small,
+    minHeight: TOUCH.usual,
+    zIndex: 10,
+    padding: SPACE.medium,
+    borderWidth: 2,
+    borderRadius: 10,
+  },
   // Over the screen: what is said here comes and goes without moving anything under a finger.
   foot: { position: 'absolute', left: 0, right: 0, bottom: 0 },
   rail: { width: 190, padding: SPACE.medium, gap: SPACE.tight, borderRightWidth: 1 },
@@ -100,7 +167,9 @@ const styles = StyleSheet.create({
     borderLeftWidth: 4,
   },
   barPlace: {
-    flex: 1,
+    flexGrow: 1,
+    flexBasis: 52,
+    flexShrink: 0,
     alignItems: 'center',
     justifyContent: 'center',
     minHeight: 62,

@@ -5,6 +5,7 @@ import { Button } from './Button';
 import { DAYS, KITCHEN, PLACES } from './places';
 import { Words } from './Words';
 import { SPACE, useColours } from './theme';
+import { isDialogOpen } from './useKeys';
 
 const KEYS: readonly { keys: string; does: string }[] = [
   { keys: '1 … 5', does: `Go to ${PLACES.map((place) => place.name).join(', ')}` },
@@ -34,6 +35,7 @@ export function Shortcuts() {
     const onKey = (event: KeyboardEvent): void => {
       if (event.ctrlKey || event.metaKey || event.altKey || isTyping(event.target)) return;
       if (event.key === '?') setOpen((now) => !now);
+      if (isDialogOpen()) return;
       const place = PLACES[Number(event.key) - 1];
       if (place) router.navigate(place.path);
       if (event.key === '6') router.navigate(KITCHEN.path);

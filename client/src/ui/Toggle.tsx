@@ -53,6 +53,7 @@ export function Toggle({ label, note, on, onChange }: Props) {
 const styles = StyleSheet.create({
   toggle: {
     minHeight: TOUCH.usual,
+    maxWidth: '100%',
     flexDirection: 'row',
     alignItems: 'center',
     gap: SPACE.small,

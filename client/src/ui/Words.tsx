@@ -31,7 +31,7 @@ export function Words({ kind = 'body', tone = 'ink', children, level, style, liv
   const heading = kind === 'title' || kind === 'heading' || level !== undefined;
   return (
     <Text
-      style={[styles[kind], { color: tones[tone] }, style]}
+      style={[styles[kind], kind === 'clock' && FITS, { color: tones[tone] }, style]}
       {...(heading && { role: 'heading' as const, 'aria-level': level ?? (kind === 'title' ? 1 : 2) })}
       {...(live && { 'aria-live': live })}
       {...(numberOfLines !== undefined && { numberOfLines })}
@@ -40,6 +40,9 @@ export function Words({ kind = 'body', tone = 'ink', children, level, style, liv
     </Text>
   );
 }
+
+// A clock of hours is as wide as a phone. Only the web knows this length.
+const FITS: object = { fontSize: 'min(76px, 16.5vw)' };
 
 const figures: TextStyle = { fontVariant: ['tabular-nums', 'lining-nums'] };
 

@@ -70,6 +70,9 @@ export function useColours(): Palette {
 /** Steps of space, px. */
 export const SPACE = { hair: 2, tight: 4, small: 8, medium: 12, roomy: 16, wide: 24, vast: 40 } as const;
 
+/** Never narrower than its longest word, however large the text is. Only the web knows this of a style. */
+export const WORDS_WHOLE: object = { minWidth: 'min-content' };
+
 /** Left free below what scrolls, px: the foot of the screen may say something over it. */
 export const FOOT_PX = 80;
 

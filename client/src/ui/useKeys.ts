@@ -4,6 +4,11 @@ function isTyping(target: EventTarget | null): boolean {
   return target instanceof HTMLElement && /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName);
 }
 
+/** Whether a dialog is open: no key acts on what lies behind it. */
+export function isDialogOpen(): boolean {
+  return document.querySelector('[aria-modal=true]') !== null;
+}
+
 /** Whether the key belongs to what has the focus: a button is pressed by the space bar, a slider moved by arrows. */
 function isTaken(event: KeyboardEvent): boolean {
   const { target, key } = event;
@@ -20,7 +25,7 @@ function isTaken(event: KeyboardEvent): boolean {
 export function useKeys(press: (key: string) => boolean): void {
   const onKey = useEffectEvent((event: KeyboardEvent): void => {
     if (event.ctrlKey || event.metaKey || event.altKey || isTyping(event.target) || isTaken(event)) return;
-    if (document.querySelector('[aria-modal=true]')) return;
+    if (isDialogOpen()) return;
     if (!press(event.key)) return;
     event.stopImmediatePropagation();
     // A digit goes on into the field that has just been given the focus.

@@ -21,7 +21,6 @@ import { Notice } from '../../ui/Notice';
 import { NotYet } from '../../ui/NotYet';
 import { Panel } from '../../ui/Panel';
 import { PourDrawing } from '../../ui/PourDrawing';
-import { Words } from '../../ui/Words';
 import { FOOT_PX, SPACE, useColours } from '../../ui/theme';
 import { useWidth } from '../../ui/useWidth';
 import { AmountPanel } from './AmountPanel';
@@ -30,7 +29,10 @@ import { DrinkersPanel } from './DrinkersPanel';
 import { FinishPanel } from './FinishPanel';
 import { KeepPanel } from './KeepPanel';
 import { NutPicker } from './NutPicker';
-import { Outcome } from './Outcome';
+import { Outcome, OutcomeLine } from './Outcome';
+import { useBenchRoom } from './useBenchRoom';
+import { MAIN_ID, ScreenTitle } from '../../ui/ScreenTitle';
+import { isDialogOpen } from '../../ui/useKeys';
 import { RatioPanel } from './RatioPanel';
 import { SoakPanel } from './SoakPanel';
 import { StrainPanel } from './StrainPanel';
@@ -44,8 +46,8 @@ const CurvesPanel = lazy(() => import('./CurvesPanel'));
 const BesidePanel = lazy(() => import('./BesidePanel'));
 const ValuePanel = lazy(() => import('./ValuePanel'));
 
-/** From this window width on recipe and outcome have room beside each other, the rail of places included. */
-const COLUMNS_FROM_PX = 1100;
+/** From this window width on the jar beside the recipe is drawn large. */
+const WIDE_DRAWING_FROM_PX = 1100;
 
 export function BenchScreen() {
   const kitchen = useKitchen();
@@ -64,7 +66,7 @@ function useUndoKeys({ undo, redo }: Draft): void {
     const onKey = (event: KeyboardEvent): void => {
       if (!(event.ctrlKey || event.metaKey) || event.key.toLowerCase() !== 'z') return;
       // Inside a field the browser's own undo is meant.
-      if (event.target instanceof HTMLInputElement) return;
+      if (event.target instanceof HTMLInputElement || isDialogOpen()) return;
       event.preventDefault();
       if (event.shiftKey) redo?.();
       else undo?.();
@@ -120,7 +122,9 @@ function Bench({ kitchen, own }: { kitchen: KnownKitchen; own: readonly OwnIngre
   const colour = useColours();
   const router = useRouter();
   const { width } = useWindowDimensions();
-  const wide = width >= COLUMNS_FROM_PX;
+  const { room, onBench, onOutcome } = useBenchRoom();
+  const wide = room === 'columns' && width >= WIDE_DRAWING_FROM_PX;
+  const whole = useRef<Element | null>(null);
   const draft = useDraft(kitchen.machine, kitchen.strainer);
   const { recipe, other, change } = draft;
   useUndoKeys(draft);
@@ -207,9 +211,7 @@ function Bench({ kitchen, own }: { kitchen: KnownKitchen; own: readonly OwnIngre
   );
   const head = (
     <View style={styles.head}>
-      <Words kind="title" style={styles.title}>
-        Bench
-      </Words>
+      <ScreenTitle style={styles.title}>Bench</ScreenTitle>
       <Button
         label="Recipe book"
         hint="Open the recipe book"
@@ -326,13 +328,22 @@ function Bench({ kitchen, own }: { kitchen: KnownKitchen; own: readonly OwnIngre
       </Suspense>
     </>
   );
-  if (wide) {
-    return (
-      <View role="main" style={[styles.bench, styles.columns, { backgroundColor: colour.ground }]}>
+  const beside = room === 'columns';
+  // One tree for every window, so that turning the device or a keyboard coming up leaves the finger in its field.
+  return (
+    <View
+      role="main"
+      nativeID={MAIN_ID}
+      style={[styles.bench, beside && styles.columns, { backgroundColor: colour.ground }]}
+      onLayout={onBench}
+    >
+      {beside ? (
         <ScrollView
+          key="outcome"
           style={styles.left}
           contentContainerStyle={styles.list}
           tabIndex={0}
+          role="region"
           aria-label="What comes of it"
         >
           {head}
@@ -341,28 +352,45 @@ function Bench({ kitchen, own }: { kitchen: KnownKitchen; own: readonly OwnIngre
           {startButton}
           {further}
         </ScrollView>
-        <ScrollView
-          style={styles.right}
-          contentContainerStyle={styles.list}
-          tabIndex={0}
-          aria-label="The recipe"
-        >
-          {panels}
-        </ScrollView>
-      </View>
-    );
-  }
-  return (
-    <View role="main" style={[styles.bench, { backgroundColor: colour.ground }]}>
-      <View style={styles.pinned}>
-        {head}
-        {outcome}
-      </View>
-      <ScrollView contentContainerStyle={styles.list} tabIndex={0} aria-label="The recipe">
+      ) : (
+        <View key="pinned" style={styles.pinned}>
+          {head}
+          {room === 'pinned' ? (
+            <View onLayout={onOutcome}>{outcome}</View>
+          ) : (
+            <OutcomeLine
+              prediction={prediction}
+              refusal={result.ok ? null : result.refusal}
+              kitchen={kitchen}
+              onPress={() => whole.current?.scrollIntoView({ block: 'start' })}
+            />
+          )}
+        </View>
+      )}
+      <ScrollView
+        key="recipe"
+        style={beside ? styles.right : styles.below}
+        contentContainerStyle={styles.list}
+        tabIndex={0}
+        role="region"
+        aria-label="The recipe"
+      >
         {panels}
-        {cautionNotices}
-        {startButton}
-        {further}
+        {!beside && (
+          <>
+            {room === 'line' && (
+              <View
+                ref={(node) => void (whole.current = node as unknown as Element | null)}
+                onLayout={onOutcome}
+              >
+                {outcome}
+              </View>
+            )}
+            {cautionNotices}
+            {startButton}
+            {further}
+          </>
+        )}
       </ScrollView>
     </View>
   );
@@ -371,8 +399,9 @@ function Bench({ kitchen, own }: { kitchen: KnownKitchen; own: readonly OwnIngre
 const styles = StyleSheet.create({
   bench: { flex: 1, minHeight: 0 },
   columns: { flexDirection: 'row' },
-  left: { flexBasis: 520, flexGrow: 0, flexShrink: 1 },
-  right: { flex: 1 },
+  left: { flexBasis: '46%', maxWidth: 520, flexGrow: 0, flexShrink: 1, minWidth: 0 },
+  right: { flex: 1, minWidth: 0 },
+  below: { flex: 1 },
   list: { padding: SPACE.roomy, gap: SPACE.roomy, paddingBottom: FOOT_PX },
   head: { flexDirection: 'row', alignItems: 'center', gap: SPACE.tight },
   title: { flex: 1 },

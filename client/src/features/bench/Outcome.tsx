@@ -1,11 +1,11 @@
 import { refusalWords } from '@humble-churn/contract';
 import type { Cost, Prediction, Refusal, Sureness } from '@humble-churn/core';
 import { shownDuration, shownMass, shownMoney, shownTemp, shownVolume } from '@humble-churn/core';
-import { StyleSheet, View } from 'react-native';
+import { Pressable, StyleSheet, View } from 'react-native';
 import type { KnownKitchen } from '../../wire/queries';
 import { Notice } from '../../ui/Notice';
 import { Words } from '../../ui/Words';
-import { SPACE, useColours } from '../../ui/theme';
+import { SPACE, TOUCH, useColours } from '../../ui/theme';
 import { TheJar } from './TheJar';
 import { BODY_WORDS, intervalWords } from './words';
 
@@ -32,6 +32,33 @@ function Fact({ name, children }: { name: string; children: string }) {
         {children}
       </Words>
     </View>
+  );
+}
+
+/** What the batch comes to in one line, for a window with no room for more. */
+export function OutcomeLine({
+  prediction,
+  refusal,
+  kitchen,
+  onPress,
+}: Pick<Props, 'prediction' | 'refusal' | 'kitchen'> & { onPress: () => void }) {
+  const colour = useColours();
+  const words = prediction
+    ? `${shownVolume(prediction.milk.volumeMl, kitchen)} ${BODY_WORDS[prediction.milk.body]}, ${prediction.milk.solidsPct.toFixed(1)} % solids`
+    : refusal
+      ? refusalWords(refusal)
+      : 'Choose a nut and an amount.';
+  return (
+    <Pressable
+      role="button"
+      aria-label={`${words}: see all of it`}
+      onPress={onPress}
+      style={[styles.line, { backgroundColor: colour.surface, borderColor: colour.line }]}
+    >
+      <Words kind="strong" tone={prediction ? 'kelp' : 'buoy'} live="polite" numberOfLines={2}>
+        {words}
+      </Words>
+    </Pressable>
   );
 }
 
@@ -115,19 +142,28 @@ export function Outcome({ prediction, refusal, sure, sureLost, cost, kitchen, wi
 }
 
 const styles = StyleSheet.create({
+  line: {
+    minHeight: TOUCH.usual,
+    justifyContent: 'center',
+    borderWidth: 1,
+    borderRadius: 10,
+    paddingHorizontal: SPACE.medium,
+  },
   box: {
     borderRadius: 14,
     borderWidth: 1,
     padding: SPACE.medium,
     gap: SPACE.medium,
     flexDirection: 'row',
+    flexWrap: 'wrap',
     alignItems: 'center',
   },
   headline: { flexDirection: 'row', flexWrap: 'wrap', alignItems: 'baseline', columnGap: SPACE.small },
-  figures: { flex: 1, minWidth: 0, gap: SPACE.hair },
+  figures: { flexGrow: 1, flexShrink: 1, flexBasis: 170, minWidth: 0, gap: SPACE.hair },
   // Two lines of small words, before it is known as well: what stands below does not move when it comes.
   likely: { minHeight: 40 },
-  fact: { flexDirection: 'row', gap: SPACE.small },
-  factName: { width: 46 },
-  factWords: { flex: 1 },
+  // With large text the words go under their name.
+  fact: { flexDirection: 'row', flexWrap: 'wrap', columnGap: SPACE.small },
+  factName: { minWidth: 46, flexShrink: 0 },
+  factWords: { flexGrow: 1, flexShrink: 1, flexBasis: 100, minWidth: 0 },
 });

@@ -5,7 +5,7 @@ import { StyleSheet, View } from 'react-native';
 import { Button } from '../../ui/Button';
 import { Panel } from '../../ui/Panel';
 import { Words } from '../../ui/Words';
-import { SPACE, useColours } from '../../ui/theme';
+import { SPACE, WORDS_WHOLE, useColours } from '../../ui/theme';
 import type { KnownKitchen } from '../../wire/queries';
 
 interface Props {
@@ -36,13 +36,13 @@ export default function ValuePanel({ nutrition, cost, allergens, kitchen }: Prop
   const money = (sum: number): string => shownMoney(sum, currency);
   const line = (name: string, cells: readonly string[], head = false) => (
     <View role="row" key={name} style={[styles.row, { borderColor: colour.line }]}>
-      <View role={head ? 'columnheader' : 'rowheader'} style={styles.name}>
+      <View role={head ? 'columnheader' : 'rowheader'} style={[styles.name, WORDS_WHOLE]}>
         <Words kind="small" tone={head ? 'soft' : 'ink'}>
           {name}
         </Words>
       </View>
       {cells.map((cell, i) => (
-        <View role={head ? 'columnheader' : 'cell'} key={i} style={styles.cell}>
+        <View role={head ? 'columnheader' : 'cell'} key={i} style={[styles.cell, WORDS_WHOLE]}>
           <Words kind="small" tone={head ? 'soft' : 'ink'} style={styles.right}>
             {cell}
           </Words>
@@ -102,12 +102,13 @@ export default function ValuePanel({ nutrition, cost, allergens, kitchen }: Prop
 const styles = StyleSheet.create({
   row: {
     flexDirection: 'row',
+    flexWrap: 'wrap',
     gap: SPACE.small,
     paddingVertical: SPACE.tight,
     borderTopWidth: StyleSheet.hairlineWidth,
   },
-  name: { flex: 1.3 },
-  cell: { flex: 1 },
+  name: { flexGrow: 1.3, flexShrink: 1, flexBasis: 100 },
+  cell: { flexGrow: 1, flexShrink: 1, flexBasis: 64 },
   right: { textAlign: 'right' },
   start: { alignItems: 'flex-start', gap: SPACE.small },
 });

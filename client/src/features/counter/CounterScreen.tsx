@@ -1,18 +1,20 @@
 import { shownClock, stepAgenda, stepLeftS } from '@humble-churn/core';
 import { useRouter } from 'expo-router';
-import { Pressable, StyleSheet, View } from 'react-native';
+import { StyleSheet } from 'react-native';
 import { useNowMs } from '../../wire/clock';
+import { momentWords } from '../../wire/moments';
 import type { KnownBatch } from '../../wire/queries';
 import { useActiveBatches } from '../../wire/queries';
 import type { BatchLook } from '../../ui/BatchBand';
-import { BatchBand, batchLooks } from '../../ui/BatchBand';
+import { CardLink } from '../../ui/CardLink';
+import { BatchBand, batchLooks, namesApart } from '../../ui/BatchBand';
 import { Button } from '../../ui/Button';
 import { NutMark } from '../../ui/NutMark';
 import { Panel } from '../../ui/Panel';
 import { Screen } from '../../ui/Screen';
 import { NotYet } from '../../ui/NotYet';
 import { Words } from '../../ui/Words';
-import { SPACE, useColours } from '../../ui/theme';
+import { SPACE } from '../../ui/theme';
 import { stepName } from './stepWords';
 
 /** Batches under way, each with the step it stands at. */
@@ -24,6 +26,7 @@ export function CounterScreen() {
     return <NotYet title="Counter" what="the batches under way" queries={[batches]} />;
   }
   const looks = batchLooks(batches.data);
+  const names = namesApart(batches.data, looks);
   const byId = new Map(batches.data.map((batch) => [batch.id, batch]));
   const underWay = stepAgenda(
     batches.data.map(({ id, state }) => ({ batchId: id, state })),
@@ -41,55 +44,58 @@ export function CounterScreen() {
         </Panel>
       ) : (
         underWay.map((batch) => (
-          <UnderWay key={batch.id} batch={batch} nowMs={nowMs} look={looks.get(batch.id) ?? 'planks'} />
+          <UnderWay
+            key={batch.id}
+            batch={batch}
+            name={names.get(batch.id) ?? batch.state.recipe.name}
+            nowMs={nowMs}
+            look={looks.get(batch.id) ?? 'planks'}
+          />
         ))
       )}
     </Screen>
   );
 }
 
-function UnderWay({ batch, nowMs, look }: { batch: KnownBatch; nowMs: number; look: BatchLook }) {
-  const colour = useColours();
-  const router = useRouter();
+function UnderWay({
+  batch,
+  name,
+  nowMs,
+  look,
+}: {
+  batch: KnownBatch;
+  name: string;
+  nowMs: number;
+  look: BatchLook;
+}) {
   const { state } = batch;
   const { current } = state;
   const leftS = current && current.begunAtMs !== null ? stepLeftS(current, nowMs) : null;
-  const path = `/counter/${batch.id}`;
   return (
-    <Pressable
-      role="link"
-      aria-label={`Open ${state.recipe.name}`}
-      {...{ href: path }}
-      onPress={(event) => {
-        event.preventDefault();
-        router.push(path);
-      }}
-      style={[styles.card, { backgroundColor: colour.surface, borderColor: colour.line }]}
+    <CardLink
+      path={`/counter/${batch.id}`}
+      style={styles.card}
+      marks={
+        <>
+          <BatchBand look={look} width={16} height={56} />
+          <NutMark ingredient={state.prediction.nuts[0]?.ingredient ?? ''} size={52} />
+        </>
+      }
     >
-      <BatchBand look={look} width={16} height={56} />
-      <NutMark ingredient={state.prediction.nuts[0]?.ingredient ?? ''} size={52} />
-      <View style={styles.words}>
-        <Words kind="heading">{state.recipe.name}</Words>
-        <Words tone="soft">{current ? stepName(current) : 'All steps done'}</Words>
-      </View>
+      <Words kind="heading">{name}</Words>
+      <Words tone="soft">{current ? stepName(current) : 'All steps done'}</Words>
+      <Words kind="small" tone="soft">
+        begun {momentWords(state.plannedAtMs, nowMs, batch.timeZone)}
+      </Words>
       {leftS !== null && (
         <Words kind="figure" tone={leftS <= 0 ? 'buoy' : 'kelp'}>
           {shownClock(leftS)}
         </Words>
       )}
-    </Pressable>
+    </CardLink>
   );
 }
 
 const styles = StyleSheet.create({
-  card: {
-    flexDirection: 'row',
-    alignItems: 'center',
-    gap: SPACE.roomy,
-    borderWidth: 1,
-    borderRadius: 14,
-    padding: SPACE.roomy,
-    minHeight: 84,
-  },
-  words: { flex: 1, minWidth: 0 },
+  card: { padding: SPACE.roomy, minHeight: 84 },
 });

@@ -68,7 +68,8 @@ function Before({
 
 const styles = StyleSheet.create({
   visits: { gap: SPACE.tight },
-  visit: { flexDirection: 'row', columnGap: SPACE.medium },
-  when: { width: 118 },
-  doing: { flex: 1 },
+  // With large text what is done goes under its moment.
+  visit: { flexDirection: 'row', flexWrap: 'wrap', columnGap: SPACE.medium },
+  when: { minWidth: 118, flexShrink: 0 },
+  doing: { flexGrow: 1, flexShrink: 1, flexBasis: 170, minWidth: 0 },
 });

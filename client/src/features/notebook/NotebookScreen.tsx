@@ -1,6 +1,6 @@
 import { comparisons, shownVolume } from '@humble-churn/core';
 import { useRouter } from 'expo-router';
-import { Pressable, StyleSheet, View } from 'react-native';
+import { StyleSheet, View } from 'react-native';
 import { dayWords } from '../../wire/moments';
 import type { KnownBatch, KnownKitchen } from '../../wire/queries';
 import { useAllBatches, useKitchen } from '../../wire/queries';
@@ -9,7 +9,8 @@ import { Panel } from '../../ui/Panel';
 import { Screen } from '../../ui/Screen';
 import { NotYet } from '../../ui/NotYet';
 import { Words } from '../../ui/Words';
-import { SPACE, useColours } from '../../ui/theme';
+import { SPACE } from '../../ui/theme';
+import { CardLink } from '../../ui/CardLink';
 import { SmallJar } from '../shelf/SmallJar';
 
 /** Every batch there was, the newest first. */
@@ -57,59 +58,37 @@ function outcomeWords({ state }: KnownBatch): string {
 }
 
 function Entry({ batch, kitchen }: { batch: KnownBatch; kitchen: KnownKitchen }) {
-  const colour = useColours();
-  const router = useRouter();
   const { state } = batch;
   const { milk } = state.prediction;
   const measured = comparisons(state).find((row) => row.what === 'milk');
-  const path = `/notebook/${batch.id}`;
   const filledMl = measured?.measured ?? milk.volumeMl;
   return (
-    <Pressable
-      role="link"
-      aria-label={`${state.recipe.name}, ${dayWords(state.plannedAtMs, kitchen.timeZone)}`}
-      {...{ href: path }}
-      onPress={(event) => {
-        event.preventDefault();
-        router.push(path);
-      }}
-      style={[styles.entry, { backgroundColor: colour.surface, borderColor: colour.line }]}
+    <CardLink
+      path={`/notebook/${batch.id}`}
+      style={styles.entry}
+      marks={
+        <SmallJar
+          jar={{ filledMl, leftMl: state.status === 'bottled' ? filledMl : 0 }}
+          name={state.recipe.name}
+          ingredient={state.prediction.nuts[0]?.ingredient ?? ''}
+          size={46}
+        />
+      }
     >
-      <SmallJar
-        jar={{ filledMl, leftMl: state.status === 'bottled' ? filledMl : 0 }}
-        name={state.recipe.name}
-        ingredient={state.prediction.nuts[0]?.ingredient ?? ''}
-        size={46}
-      />
-      <View style={styles.words}>
-        <Words kind="strong">{state.recipe.name}</Words>
-        <Words kind="small" tone="soft">
-          {dayWords(state.plannedAtMs, kitchen.timeZone)} · {outcomeWords(batch)}
-        </Words>
-        <Words kind="small">
-          {measured
-            ? `${shownVolume(measured.measured, kitchen)} came, ${shownVolume(measured.predicted, kitchen)} predicted`
-            : `${shownVolume(milk.volumeMl, kitchen)} predicted`}
-        </Words>
-      </View>
-    </Pressable>
+      <Words kind="strong">{state.recipe.name}</Words>
+      <Words kind="small" tone="soft">
+        {dayWords(state.plannedAtMs, kitchen.timeZone)} · {outcomeWords(batch)}
+      </Words>
+      <Words kind="small">
+        {measured
+          ? `${shownVolume(measured.measured, kitchen)} came, ${shownVolume(measured.predicted, kitchen)} predicted`
+          : `${shownVolume(milk.volumeMl, kitchen)} predicted`}
+      </Words>
+    </CardLink>
   );
 }
 
 const styles = StyleSheet.create({
   list: { flexDirection: 'row', flexWrap: 'wrap', gap: SPACE.medium },
-  entry: {
-    flexDirection: 'row',
-    alignItems: 'center',
-    gap: SPACE.medium,
-    borderWidth: 1,
-    borderRadius: 14,
-    padding: SPACE.medium,
-    flexGrow: 1,
-    flexBasis: 320,
-    flexShrink: 1,
-    minWidth: 0,
-    maxWidth: 540,
-  },
-  words: { flex: 1, minWidth: 0 },
+  entry: { flexGrow: 1, flexBasis: 320, flexShrink: 1, minWidth: 0, maxWidth: 540 },
 });

@@ -2,14 +2,15 @@ import type { AgendaItem, StepKind } from '@humble-churn/core';
 import { agenda, shownClock, shownDuration, shownMass, shownVolume } from '@humble-churn/core';
 import { Link, useRouter } from 'expo-router';
 import { CalendarDays, Settings2 } from '../../ui/icons';
-import { Pressable, StyleSheet, View, useWindowDimensions } from 'react-native';
+import { StyleSheet, View, useWindowDimensions } from 'react-native';
 import { useNowMs } from '../../wire/clock';
 import { momentWords } from '../../wire/moments';
 import type { KnownBatch, KnownKitchen } from '../../wire/queries';
 import { useActiveBatches, useKitchen } from '../../wire/queries';
 import { plansOnAgenda, usePlans } from '../../wire/plans';
 import type { BatchLook } from '../../ui/BatchBand';
-import { BatchBand, batchLooks } from '../../ui/BatchBand';
+import { CardLink } from '../../ui/CardLink';
+import { BatchBand, batchLooks, namesApart } from '../../ui/BatchBand';
 import { Button } from '../../ui/Button';
 import { NotYet } from '../../ui/NotYet';
 import { NutMark } from '../../ui/NutMark';
@@ -44,6 +45,7 @@ export function NowScreen() {
     plansOnAgenda(plans.data ?? []),
   );
   const looks = batchLooks(batches.data);
+  const names = namesApart(batches.data, looks);
   const byId = new Map(batches.data.map((batch) => [batch.id, batch]));
   const [first, ...rest] = items;
   const settings = width < WIDE_FROM_PX && (
@@ -63,6 +65,7 @@ export function NowScreen() {
           plans.data?.find((plan) => plan.id === item.batchId)?.recipe.nuts[0]?.ingredient ??
           ''
         }
+        name={names.get(item.batchId) ?? batch?.state.recipe.name ?? ('name' in item ? item.name : '')}
         look={looks.get(item.batchId) ?? null}
         kitchen={kitchen.data}
         nowMs={nowMs}
@@ -107,6 +110,7 @@ interface ItemProps {
   item: AgendaItem;
   /** Null for a plan, which is no batch yet. */
   batch: KnownBatch | null;
+  name: string;
   ingredient: string;
   look: BatchLook | null;
   kitchen: KnownKitchen;
@@ -123,8 +127,11 @@ function overWords(kind: StepKind, name: string, batch: KnownBatch | null): stri
 }
 
 /** What to do, in a few words, and when. */
-function itemWords({ item, batch, kitchen, nowMs }: ItemProps): { todo: string; when: string; path: string } {
-  const name = batch?.state.recipe.name ?? ('name' in item ? item.name : '');
+function itemWords({ item, batch, name, kitchen, nowMs }: ItemProps): {
+  todo: string;
+  when: string;
+  path: string;
+} {
   const at = (ms: number): string => momentWords(ms, nowMs, kitchen.timeZone);
   const jarPath = 'jar' in item ? `/shelf/${item.batchId}/${item.jar.id}` : '/shelf';
   const counterPath = `/counter/${item.batchId}`;
@@ -132,7 +139,7 @@ function itemWords({ item, batch, kitchen, nowMs }: ItemProps): { todo: string; 
     case 'step-waiting':
       return {
         todo: `${stepName(item.step)}: ${name}`,
-        when: 'whenever you are ready',
+        when: `${batch ? `begun ${at(batch.state.plannedAtMs)}, ` : ''}whenever you are ready`,
         path: counterPath,
       };
     case 'timer-running':
@@ -183,58 +190,49 @@ function itemWords({ item, batch, kitchen, nowMs }: ItemProps): { todo: string; 
 function Item(props: ItemProps) {
   const { item, batch, ingredient, look, nowMs, big } = props;
   const colour = useColours();
-  const router = useRouter();
   const { todo, when, path } = itemWords(props);
   const due = item.dueMs <= nowMs && item.kind !== 'step-waiting';
   const clock = item.kind === 'timer-running' || item.kind === 'timer-over';
   return (
-    <Pressable
-      role="link"
-      aria-label={`${todo}, ${when}`}
-      {...{ href: path }}
-      onPress={(event) => {
-        event.preventDefault();
-        router.push(path);
+    <CardLink
+      path={path}
+      style={{
+        ...(big ? styles.big : styles.item),
+        borderColor: due ? colour.buoy : big ? colour.kelp : colour.line,
       }}
-      style={[
-        styles.item,
-        big && styles.big,
-        {
-          backgroundColor: colour.surface,
-          borderColor: due ? colour.buoy : big ? colour.kelp : colour.line,
-        },
-      ]}
+      marks={
+        <>
+          {look && 'step' in item && <BatchBand look={look} width={14} height={big ? 64 : 40} />}
+          {'jar' in item ? (
+            <SmallJar
+              jar={item.jar}
+              ingredient={ingredient}
+              name={batch?.state.recipe.name ?? ''}
+              size={big ? 72 : 40}
+            />
+          ) : (
+            <NutMark ingredient={ingredient} size={big ? 64 : 40} />
+          )}
+        </>
+      }
     >
-      {look && 'step' in item && <BatchBand look={look} width={14} height={big ? 64 : 40} />}
-      {'jar' in item ? (
-        <SmallJar
-          jar={item.jar}
-          ingredient={ingredient}
-          name={batch?.state.recipe.name ?? ''}
-          size={big ? 72 : 40}
-        />
-      ) : (
-        <NutMark ingredient={ingredient} size={big ? 64 : 40} />
+      <Words kind={big ? 'heading' : 'strong'} {...(big && { level: 2 })}>
+        {todo}
+      </Words>
+      <Words tone={due ? 'buoy' : 'soft'} kind={big ? 'body' : 'small'}>
+        {when}
+      </Words>
+      {big && clock && (
+        <Words kind="bigFigure" tone={due ? 'buoy' : 'kelp'}>
+          {shownClock((item.dueMs - nowMs) / 1000)}
+        </Words>
       )}
-      <View style={styles.words}>
-        <Words kind={big ? 'heading' : 'strong'} {...(big && { level: 2 })}>
-          {todo}
+      {!clock && item.dueMs > nowMs && item.dueMs - nowMs < SOON_MS && (
+        <Words kind="small" tone="soft">
+          in {shownDuration((item.dueMs - nowMs) / 1000)}
         </Words>
-        <Words tone={due ? 'buoy' : 'soft'} kind={big ? 'body' : 'small'}>
-          {when}
-        </Words>
-        {big && clock && (
-          <Words kind="bigFigure" tone={due ? 'buoy' : 'kelp'}>
-            {shownClock((item.dueMs - nowMs) / 1000)}
-          </Words>
-        )}
-        {!clock && item.dueMs > nowMs && item.dueMs - nowMs < SOON_MS && (
-          <Words kind="small" tone="soft">
-            in {shownDuration((item.dueMs - nowMs) / 1000)}
-          </Words>
-        )}
-      </View>
-    </Pressable>
+      )}
+    </CardLink>
   );
 }
 
@@ -247,15 +245,6 @@ const styles = StyleSheet.create({
     alignItems: 'center',
     justifyContent: 'center',
   },
-  item: {
-    flexDirection: 'row',
-    alignItems: 'center',
-    gap: SPACE.roomy,
-    borderWidth: 1,
-    borderRadius: 14,
-    padding: SPACE.medium,
-    minHeight: 76,
-  },
+  item: { minHeight: 76 },
   big: { borderWidth: 2, padding: SPACE.wide },
-  words: { flex: 1, minWidth: 0, gap: SPACE.hair },
 });

@@ -62,7 +62,7 @@ export function ReadRecipe({ kitchen, own }: Props) {
   };
   return (
     <div {...getRootProps()}>
-      <input {...getInputProps()} aria-label="Recipe file" />
+      <input {...getInputProps()} name="recipe-file" aria-label="Recipe file" />
       <Panel
         title="Read a recipe"
         style={isDragActive ? { borderColor: colour.kelp, backgroundColor: colour.kelpSoft } : {}}
@@ -75,6 +75,7 @@ export function ReadRecipe({ kitchen, own }: Props) {
           multiline
           value={text}
           onChangeText={setText}
+          id="recipe-text"
           aria-label="Text of a recipe"
           placeholder="{ … }"
           placeholderTextColor={colour.inkSoft}

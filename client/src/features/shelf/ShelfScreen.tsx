@@ -1,13 +1,13 @@
 import type { JarState, PulpPlace, PulpState } from '@humble-churn/core';
 import { jarKeeping, pulpUseByMs, shownMass, shownVolume } from '@humble-churn/core';
-import { useRouter } from 'expo-router';
-import { Pressable, StyleSheet, View } from 'react-native';
+import { StyleSheet, View } from 'react-native';
 import { useNowMs } from '../../wire/clock';
 import { momentWords } from '../../wire/moments';
 import type { KnownBatch, KnownKitchen } from '../../wire/queries';
 import { useActiveBatches, useKitchen, useRecord } from '../../wire/queries';
 import { Button } from '../../ui/Button';
 import { Notice } from '../../ui/Notice';
+import { CardLink } from '../../ui/CardLink';
 import { NutMark } from '../../ui/NutMark';
 import { Panel } from '../../ui/Panel';
 import { SafetyLink } from '../../ui/SafetyLink';
@@ -122,39 +122,30 @@ function JarCard({
   kitchen: KnownKitchen;
   nowMs: number;
 }) {
-  const colour = useColours();
-  const router = useRouter();
   const kept = jarKeeping(batch.state, jar, kitchen.readings, nowMs);
   const allergensOf = useBatchAllergenWords();
-  const path = `/shelf/${batch.id}/${jar.id}`;
   return (
-    <Pressable
-      role="link"
-      aria-label={`Open ${jar.label}, ${batch.state.recipe.name}`}
-      {...{ href: path }}
-      onPress={(event) => {
-        event.preventDefault();
-        router.push(path);
-      }}
-      style={[styles.card, { backgroundColor: colour.surface, borderColor: colour.line }]}
+    <CardLink
+      path={`/shelf/${batch.id}/${jar.id}`}
+      style={styles.card}
+      marks={
+        <SmallJar
+          jar={jar}
+          name={batch.state.recipe.name}
+          ingredient={batch.state.prediction.nuts[0]?.ingredient ?? ''}
+        />
+      }
     >
-      <SmallJar
-        jar={jar}
-        name={batch.state.recipe.name}
-        ingredient={batch.state.prediction.nuts[0]?.ingredient ?? ''}
-      />
-      <View style={styles.words}>
-        <Words kind="strong">{batch.state.recipe.name}</Words>
-        <Words kind="small" tone="soft">
-          {jar.label}, {shownVolume(jar.leftMl, kitchen)} left
-        </Words>
-        <Freshness state={kept.state} />
-        <KeepingTimes kept={kept} nowMs={nowMs} timeZone={kitchen.timeZone} small />
-        <Words kind="small" tone="soft">
-          Allergens: {allergensOf(batch.state)}
-        </Words>
-      </View>
-    </Pressable>
+      <Words kind="strong">{batch.state.recipe.name}</Words>
+      <Words kind="small" tone="soft">
+        {jar.label}, {shownVolume(jar.leftMl, kitchen)} left
+      </Words>
+      <Freshness state={kept.state} />
+      <KeepingTimes kept={kept} nowMs={nowMs} timeZone={kitchen.timeZone} small />
+      <Words kind="small" tone="soft">
+        Allergens: {allergensOf(batch.state)}
+      </Words>
+    </CardLink>
   );
 }
 
@@ -212,17 +203,13 @@ const styles = StyleSheet.create({
   jars: { flexDirection: 'row', flexWrap: 'wrap', gap: SPACE.medium },
   board: { height: 6, borderRadius: 3 },
   card: {
-    flexDirection: 'row',
-    gap: SPACE.medium,
-    borderWidth: 1,
-    borderRadius: 14,
-    padding: SPACE.medium,
+    alignItems: 'flex-start',
     flexGrow: 1,
     flexBasis: 300,
     flexShrink: 1,
     minWidth: 0,
     maxWidth: 520,
   },
-  words: { flex: 1, minWidth: 0, gap: SPACE.hair },
-  pulp: { flexDirection: 'row', alignItems: 'center', gap: SPACE.medium },
+  words: { flexGrow: 1, flexShrink: 1, flexBasis: 170, minWidth: 0, gap: SPACE.hair },
+  pulp: { flexDirection: 'row', flexWrap: 'wrap', alignItems: 'center', gap: SPACE.medium },
 });
