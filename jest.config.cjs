@@ -1,8 +1,15 @@
+// One seed for all laws of a run, so that a failure can be run again. Said once, by the process that starts the others.
+if (process.env.LAW_SEED === undefined) {
+  process.env.LAW_SEED = String(Math.floor(Math.random() * 2 ** 31));
+  console.log(`• Laws run with LAW_SEED=${process.env.LAW_SEED}`);
+}
+
 const plain = (name) => ({
   displayName: name,
   rootDir: `${__dirname}/${name}`,
   testEnvironment: 'node',
   testMatch: ['<rootDir>/test/**/*.test.ts'],
+  setupFiles: [`${__dirname}/scripts/lawSeed.cjs`],
   transform: { '\\.ts$': ['babel-jest', { configFile: `${__dirname}/babel.plain.cjs` }] },
 });
 
@@ -29,9 +36,10 @@ module.exports = {
         ],
       },
       testMatch: ['<rootDir>/test/**/*.test.{ts,tsx}'],
+      setupFiles: [`${__dirname}/scripts/lawSeed.cjs`],
       moduleNameMapper: { '^~/(.*)$': '<rootDir>/src/$1' },
       transformIgnorePatterns: [
-        'node_modules/(?!((jest-)?react-native|@react-native(-community)?|expo(nent)?|@expo(nent)?/.*|expo-.*|react-navigation|@react-navigation/.*|lucide-react-native|date-fns|@date-fns/.*|react-native-svg))',
+        'node_modules/(?!((jest-)?react-native|@react-native(-community)?|expo(nent)?|@expo(nent)?/.*|expo-.*|standard-navigation|react-navigation|@react-navigation/.*|lucide-react-native|date-fns|@date-fns/.*|react-native-svg))',
       ],
     },
   ],

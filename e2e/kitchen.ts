@@ -4,6 +4,7 @@ import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
+import { KitchenSchema } from '@humble-churn/contract';
 import type { Page } from '@playwright/test';
 import { test as base, expect } from '@playwright/test';
 
@@ -43,6 +44,18 @@ export class Kitchen {
     return this;
   }
 
+  /** Has the stand-ins for scale and thermometer offered, as the demo kitchen does. */
+  async offerSimulatedDevices(): Promise<this> {
+    const address = `${this.url}/api/kitchen`;
+    const { profile } = KitchenSchema.parse(await (await fetch(address)).json());
+    await fetch(address, {
+      method: 'PATCH',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify({ profile: { ...profile, simulatedDevices: true } }),
+    });
+    return this;
+  }
+
   async stop(signal: NodeJS.Signals = 'SIGTERM'): Promise<void> {
     const { child } = this;
     if (!child || child.exitCode !== null || child.signalCode !== null) return;
@@ -76,6 +89,7 @@ export const test = base.extend<{ quiet: undefined }, Kitchens>({
   empty: [
     async ({}, use) => {
       const kitchen = await new Kitchen([]).start();
+      await kitchen.offerSimulatedDevices();
       await use(kitchen);
       await kitchen.close();
     },

@@ -7,6 +7,8 @@ export default defineConfig({
   workers: 2,
   fullyParallel: false,
   forbidOnly: Boolean(process.env['CI']),
+  // What fails and then passes is named by scripts/test.mjs, and fails the run when it is seen again.
+  retries: 1,
   timeout: 300_000,
   // On a machine busy with other things the first page may take this long.
   expect: { timeout: 60_000 },

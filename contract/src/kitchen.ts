@@ -16,6 +16,8 @@ export const KitchenProfileSchema = z
     glassMl: z.number().min(50).max(1000).default(200),
     /** Smallest step of the scale, g. */
     scaleStepG: z.union([z.literal(1), z.literal(2), z.literal(5)]).default(1),
+    /** Whether stand-ins for a scale and a thermometer are offered at the counter. */
+    simulatedDevices: z.boolean().default(false),
     machines: z
       .array(
         z.object({

@@ -126,10 +126,10 @@ test('backwards(forwards(x)) = x: milk and solids lead back to nuts and water', 
   fc.assert(
     fc.property(sensibleRecipe, (recipe) => {
       const there = predict(recipe);
-      if (!there.ok || there.value.blend.loads !== 1) return;
+      fc.pre(there.ok && there.value.blend.loads === 1);
       const { milk, nutG, blend } = there.value;
       // Finer than the finest a recipe may ask for cannot be held.
-      if (blend.rupture > LIMITS.rupture.max || milk.volumeMl < LIMITS.milkMl.min) return;
+      fc.pre(blend.rupture <= LIMITS.rupture.max && milk.volumeMl >= LIMITS.milkMl.min);
       const back = backwards(
         recipe,
         { want: 'milk', volumeMl: milk.volumeMl, thickness: { by: 'solids', solidsPct: milk.solidsPct } },

@@ -176,7 +176,11 @@ describe('when the night was missed', () => {
   const offers = waysStillOpen({ id: 'a', glassMs, fresh: false }, ALMOND, AROUND, [], kitchen);
 
   test('the cold soak no longer fits, for want of time alone', () => {
-    expect(schedule([jobFor(ALMOND, glassMs)], kitchen)).toEqual({ ok: false, tightest: 'time', proven: true });
+    expect(schedule([jobFor(ALMOND, glassMs)], kitchen)).toEqual({
+      ok: false,
+      tightest: 'time',
+      proven: true,
+    });
   });
 
   test('what still fits is offered in turn, each with its price', () => {

@@ -37,7 +37,7 @@ test('mass in equals mass out to 1e-9', () => {
   fc.assert(
     fc.property(anyRecipe, (recipe) => {
       const p = predicted(recipe);
-      if (!p) return;
+      fc.pre(p !== null);
       const beforeG = p.additions.reduce((sum, one) => sum + (one.when === 'before' ? one.massG : 0), 0);
       const inG = p.nutG + p.soak.uptakeG + p.liquidG + p.iceG + beforeG;
       const outG = p.soak.leachedG + p.peel.skinsG + p.milk.massG + p.pulp.massG + p.lossG;
@@ -79,7 +79,7 @@ test('longer blending never lowers rupture, solids or warmth', () => {
         ...recipe,
         blend: { ...recipe.blend, end: { by: 'seconds', seconds: end.seconds + moreS } },
       });
-      if (!short || !long) return;
+      fc.pre(short !== null && long !== null);
       expect(long.blend.rupture).toBeGreaterThanOrEqual(short.blend.rupture);
       expect(long.milk.solidsPct).toBeGreaterThanOrEqual(short.milk.solidsPct - 1e-9);
       expect(long.blend.endTempC).toBeGreaterThan(short.blend.endTempC);
@@ -93,7 +93,8 @@ test('a harder squeeze never lowers the yield and never leaves wetter pulp', () 
       const [light, firm, hard] = (['light', 'firm', 'hard'] as const).map((squeeze) =>
         predicted({ ...recipe, strain: { ...recipe.strain, squeeze } }),
       );
-      if (!light || !firm || !hard) return;
+      fc.pre(Boolean(light && firm && hard));
+      if (!light || !firm || !hard) throw new Error('fc.pre let it through');
       expect(firm.milk.volumeMl).toBeGreaterThanOrEqual(light.milk.volumeMl);
       expect(hard.milk.volumeMl).toBeGreaterThanOrEqual(firm.milk.volumeMl);
       expect(hard.pulp.waterPct).toBeLessThanOrEqual(light.pulp.waterPct);
@@ -153,7 +154,8 @@ test('the milk asked for is the milk promised', () => {
         amount: { by: 'milk', volumeMl },
         blend: { ...recipe.blend, end: { by: 'rupture', rupture: 0.8 } },
       });
-      if (p) expect(Math.abs(p.milk.volumeMl - volumeMl)).toBeLessThan(1e-4);
+      fc.pre(p !== null);
+      expect(Math.abs(p.milk.volumeMl - volumeMl)).toBeLessThan(1e-4);
     }),
     { numRuns: 400 },
   );
@@ -164,7 +166,7 @@ test('going back from the milk of a one-load batch finds its nuts again', () => 
     fc.property(sensibleRecipe, (recipe) => {
       const held = { ...recipe, blend: { ...recipe.blend, end: { by: 'rupture' as const, rupture: 0.85 } } };
       const there = predicted(held);
-      if (!there || there.blend.loads !== 1 || there.milk.volumeMl < LIMITS.milkMl.min) return;
+      fc.pre(there !== null && there.blend.loads === 1 && there.milk.volumeMl >= LIMITS.milkMl.min);
       const back = predicted({ ...held, amount: { by: 'milk', volumeMl: there.milk.volumeMl } });
       expect(back?.nutG).toBeCloseTo(there.nutG, 4);
     }),
@@ -175,7 +177,7 @@ test('no load is over the fill line, and one load less would be', () => {
   fc.assert(
     fc.property(sensibleRecipe, double(400, 3000), (recipe, fillLineMl) => {
       const p = predicted({ ...recipe, blend: { ...recipe.blend, fillLineMl } });
-      if (!p) return;
+      fc.pre(p !== null);
       expect(p.blend.loadVolumeMl).toBeLessThanOrEqual(fillLineMl * (1 + 1e-6));
       const { loads } = p.blend;
       if (loads > 1) expect((p.blend.loadVolumeMl * loads) / (loads - 1)).toBeGreaterThan(fillLineMl);
@@ -197,7 +199,7 @@ test('ice takes the place of its own mass of water and cools the mix', () => {
     fc.property(sensibleRecipe, double(0.02, 0.3), (recipe, iceShare) => {
       const plain = predicted(recipe);
       const iced = predicted({ ...recipe, blend: { ...recipe.blend, iceShare } });
-      if (!plain || !iced) return;
+      fc.pre(plain !== null && iced !== null);
       expect(iced.liquidG + iced.iceG).toBeCloseTo(plain.liquidG, 6);
       expect(iced.milk.massG).toBeCloseTo(plain.milk.massG, 6);
       expect(iced.blend.endTempC).toBeLessThan(plain.blend.endTempC);

@@ -49,15 +49,25 @@ test.each([
 });
 
 test('whatever is typed, the answer is a number >= 0 or a reason', () => {
+  const read = { number: 0, reason: 0 };
   fc.assert(
     fc.property(fc.string({ unit: fc.constantFrom(...'0123456789 .,/½¼⅓abc-') }), (text) => {
       const reading = readQuantity(text);
+      read[reading.ok ? 'number' : 'reason']++;
       if (reading.ok) {
-        expect(reading.value).toBeGreaterThanOrEqual(0);
-        expect(Number.isFinite(reading.value)).toBe(true);
-      } else expect(reading.why).toBeTruthy();
+        // Read again from how it is written plainly, it is the same number.
+        expect(readQuantity(reading.value.toFixed(12))).toEqual({
+          ok: true,
+          value: expect.closeTo(reading.value, 9),
+        });
+        // A number has at least one digit or fraction in it, and never two numbers run together.
+        expect(text).toMatch(/[0-9½¼⅓]/);
+        expect(text).not.toMatch(/[abc-]/);
+      } else if (/^[0-9]{1,9}$/.test(text)) throw new Error(`${text} is a number`);
     }),
+    { numRuns: 2000 },
   );
+  expect(Math.min(read.number, read.reason)).toBeGreaterThan(20);
 });
 
 test('a decimal reads the same with a comma and with a point', () => {

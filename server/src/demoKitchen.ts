@@ -104,6 +104,7 @@ const SUNDAY: Dish = {
 
 /** The household, its gear and what things cost there. */
 const PROFILE: KitchenProfile = KitchenProfileSchema.parse({
+  simulatedDevices: true,
   machines: [
     { name: 'Big jug', kind: 'high-speed-jug', powerW: 700, jugMl: 2000, fillLineMl: 1600, keptFrom: [] },
     {

@@ -56,25 +56,30 @@ describe('a new kitchen', () => {
     expect(status).toBe(200);
     const kitchen = KitchenSchema.parse(body);
     expect(kitchen).toMatchObject({ fridgeTempC: 4, budgetH: 96, measures: 'metric' });
-    expect(await fridgeTemps()).toEqual([4]);
+    expect((await fridgeTemps())[0]).toBe(4);
   });
 
-  test('keeps a change, and logs a new fridge temperature', async () => {
-    await server.call('PATCH', '/api/kitchen', { name: 'Boat house', fridgeTempC: 6 });
+  test('keeps a change, and logs a new fridge temperature, a page at a time', async () => {
+    const before = await fridgeTemps();
+    const temps = [6, 6.5].filter((tempC) => tempC !== before.at(-1));
+    for (const fridgeTempC of temps) {
+      await server.call('PATCH', '/api/kitchen', { name: 'Boat house', fridgeTempC });
+    }
     const kitchen = KitchenSchema.parse((await server.get('/api/kitchen')).body);
-    expect(kitchen).toMatchObject({ name: 'Boat house', fridgeTempC: 6 });
-    expect(await fridgeTemps()).toEqual([4, 6]);
+    expect(kitchen).toMatchObject({ name: 'Boat house', fridgeTempC: 6.5 });
+    expect(await fridgeTemps()).toEqual([...before, ...temps]);
     await server.call('PATCH', '/api/kitchen', { name: 'Boat house' });
-    expect(await fridgeTemps()).toHaveLength(2);
-    // A page at a time, from where the last one ended.
+    expect(await fridgeTemps()).toHaveLength(before.length + temps.length);
+    const all = FridgeLogSchema.parse((await server.get('/api/kitchen/fridge-log')).body).readings;
     const page = FridgeLogSchema.parse((await server.get('/api/kitchen/fridge-log?limit=1')).body);
-    expect(page).toMatchObject({ readings: [{ tempC: 4 }], more: true });
-    const rest = await server.get(`/api/kitchen/fridge-log?limit=1&after=${page.readings[0]?.id}`);
-    expect(FridgeLogSchema.parse(rest.body)).toMatchObject({ readings: [{ tempC: 6 }], more: false });
+    expect(page).toEqual({ readings: all.slice(0, 1), more: true });
+    const rest = await server.get(`/api/kitchen/fridge-log?after=${all.at(-2)?.id}`);
+    expect(FridgeLogSchema.parse(rest.body)).toEqual({ readings: all.slice(-1), more: false });
     await server.call('PATCH', '/api/kitchen', { fridgeTempC: 4 });
   });
 
   test('turns a bad setting away at its field and changes nothing', async () => {
+    const before = (await server.get('/api/kitchen')).body;
     const { status, body, type } = await server.call('PATCH', '/api/kitchen', {
       name: 'Shed',
       fridgeTempC: 40,
@@ -82,7 +87,10 @@ describe('a new kitchen', () => {
     expect(status).toBe(400);
     expect(type).toContain('application/problem+json');
     expect(ProblemSchema.parse(body).fields?.[0]?.path).toEqual(['fridgeTempC']);
-    expect((await server.get('/api/kitchen')).body.name).toBe('Boat house');
+    expect((await server.get('/api/kitchen')).body).toMatchObject({
+      name: before.name,
+      revision: before.revision,
+    });
   });
 });
 

@@ -51,8 +51,7 @@ export function StepClock({ step, batch, kitchen, plan, record }: Props) {
   const more = cooling ? MORE_S.cool : soaking ? MORE_S.soak : MORE_S.blend;
   const addMore = (
     <Button
-      label={`${shownDuration(more)} more`}
-      hint={`Add ${shownDuration(more)}`}
+      label={`Add ${shownDuration(more)}`}
       icon={Plus}
       counter
       grow

@@ -31,7 +31,8 @@ export function DevicesPanel() {
 function OneDevice({ kind }: { kind: DeviceKind }) {
   const device = useDevice(kind);
   const { connection, shown } = device;
-  const measures = useKitchen().data?.measures ?? 'metric';
+  const kitchen = useKitchen().data;
+  const measures = kitchen?.measures ?? 'metric';
   // The simulation is shown here unless another window already has it open.
   const [simulated, setSimulated] = useState(false);
   const heard = useRef(false);
@@ -52,14 +53,16 @@ function OneDevice({ kind }: { kind: DeviceKind }) {
               onPress={() => device.connect('bluetooth')}
             />
           )}
-          <Button
-            label={`Simulated ${name}`}
-            hint={`Use the simulated ${name}`}
-            onPress={() => {
-              device.connect('simulated');
-              setTimeout(() => setSimulated(!heard.current), LISTEN_MS);
-            }}
-          />
+          {kitchen?.profile.simulatedDevices === true && (
+            <Button
+              label={`Simulated ${name}`}
+              hint={`Use the simulated ${name}`}
+              onPress={() => {
+                device.connect('simulated');
+                setTimeout(() => setSimulated(!heard.current), LISTEN_MS);
+              }}
+            />
+          )}
         </View>
       </>
     );

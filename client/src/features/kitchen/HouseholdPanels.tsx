@@ -7,7 +7,7 @@ import { useFieldArray } from 'react-hook-form';
 import { StyleSheet, View } from 'react-native';
 import { Button } from '../../ui/Button';
 import { Choice } from '../../ui/Choice';
-import { FormChoice, FormName, FormQuantity } from '../../ui/FormFields';
+import { FormChoice, FormName, FormQuantity, FormToggle } from '../../ui/FormFields';
 import { Panel } from '../../ui/Panel';
 import { Words } from '../../ui/Words';
 import { Plus, Trash2 } from '../../ui/icons';
@@ -220,6 +220,12 @@ export function GearPanel({ control }: Props) {
         name="profile.scaleStepG"
         label="The scale steps by"
         options={[1, 2, 5].map((value) => ({ value, label: `${value} g` }))}
+      />
+      <FormToggle
+        control={control}
+        name="profile.simulatedDevices"
+        label="Simulated scale and thermometer"
+        note="offered at the counter, for trying it without them"
       />
     </Panel>
   );
