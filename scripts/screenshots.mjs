@@ -80,7 +80,7 @@ await shoot('weighing', PHONE, 'dark', async (page) => {
   await press(/^Feel.*: done/);
   const squeeze = page.getByRole('button', { name: 'Squeeze: done' });
   for (let pour = 1; !(await squeeze.isVisible()); pour++) {
-    await page.getByRole('button', { name: new RegExp(`^Strain, pour ${pour} .*: done$`) }).click();
+    await page.getByRole('button', { name: new RegExp(`^Strain, pour ${pour} .*: done`) }).click();
     await page.waitForTimeout(300);
   }
   await press('Squeeze: done');
