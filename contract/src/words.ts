@@ -322,3 +322,7 @@ export function allergenWords({ contains, unknown }: AllergenFacts): string {
   if (unknown) return [...names, 'unknown: an ingredient cannot be read'].join(', ');
   return names.length === 0 ? 'none listed' : names.join(', ');
 }
+
+/** Said of an answer for which not all ways were looked at: what was found, or that nothing was, is not proven. */
+export const NOT_ALL_LOOKED_AT =
+  'There were too many ways to look at all of them: moments set by hand may still fit, or fit better.';

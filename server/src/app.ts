@@ -31,7 +31,7 @@ import {
   toldPlans,
   viewPlan,
 } from './plans';
-import { readRevisions } from './revision';
+import { readRevisions, settled } from './revision';
 import { openApiDocument } from './openapi';
 import { ProblemError, notComputable } from './problemError';
 import { keepRecipe, keepVersion, listRecipes, putAway, viewHistory, viewRecipe } from './recipes';
@@ -111,6 +111,8 @@ export function createApp(db: Db, siteDir: string): Express {
     show: (from, batchId, { now }) => viewBatch(from, logs, batchId, now),
   });
   serveCreation(app, db, ROUTES.recordEvents, {
+    // A long log is parsed here, before the transaction: in it only what came meanwhile is read.
+    compute: async ({ params, now }) => settled(await viewBatch(db, logs, params.batchId, now)),
     make: (tx, { params, query, body, now }) =>
       recordEvents(tx, logs, params.batchId, body, new Date(now.getTime() - query.agoMs)),
     show: (from, made, { params, now }) => viewAdded(from, logs, params.batchId, made, now),

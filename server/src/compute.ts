@@ -54,10 +54,7 @@ export const compute = {
       prices: { packs, shopPerL, mealPerKg, perKWh },
     });
   },
-  placing: ({ household, ...job }: Parameters<typeof COMPUTE_JOBS.placing>[0]) => {
-    const { wakingFrom, wakingTo, quietFrom, quietTo, bowls } = household;
-    return run('placing', { ...job, household: { wakingFrom, wakingTo, quietFrom, quietTo, bowls } });
-  },
+  placing: (job: Parameters<typeof COMPUTE_JOBS.placing>[0]) => run('placing', job),
   fitting: (job: Parameters<typeof COMPUTE_JOBS.fitting>[0]) => run('fitting', job),
 };
 

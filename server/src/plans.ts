@@ -2,6 +2,7 @@ import { randomUUID } from 'node:crypto';
 import type { FitRequestSchema, NewPlanSchema, Plan, PlanPatchSchema } from '@humble-churn/contract';
 import {
   KeptIngredientsSchema,
+  NOT_ALL_LOOKED_AT,
   PlannedPredictionSchema,
   RecipeSchema,
   coreMoments,
@@ -179,7 +180,7 @@ async function fitted(
     const limit = found.ok ? 'time' : found.tightest;
     throw new ProblemError(
       'not-computable',
-      `${noTimeWords(limit)}${found.proven ? '' : NOT_ALL_LOOKED_AT}`,
+      `${noTimeWords(limit)}${found.proven ? '' : ` ${NOT_ALL_LOOKED_AT}`}`,
       {
         reason: limit,
         fields: [{ path: ['glassAt'], message: planLimitWords(limit) }],
@@ -189,9 +190,6 @@ async function fitted(
   const value = { moments: momentsOf(placed), provenBest: found.proven };
   return { value, revision, from, readAgain };
 }
-
-const NOT_ALL_LOOKED_AT =
-  ' There were too many ways to look at all of them: moments set by hand may still fit.';
 
 function momentColumns(moments: Moments): Pick<PlanRow, 'weighAt' | 'drainAt' | 'blendAt'> {
   const { weighAt, drainAt, blendAt } = wireMoments(moments);

@@ -1,4 +1,11 @@
-import { coreMoments, jobOfPlan, noTimeWords, refusalWords, wireMoments } from '@humble-churn/contract';
+import {
+  NOT_ALL_LOOKED_AT,
+  coreMoments,
+  jobOfPlan,
+  noTimeWords,
+  refusalWords,
+  wireMoments,
+} from '@humble-churn/contract';
 import type { Plan } from '@humble-churn/contract';
 import type {
   FitJob,
@@ -83,8 +90,6 @@ interface Props {
 }
 
 const NEW = 'new';
-const NOT_ALL_LOOKED_AT =
-  'There were too many ways to look at all of them: it may fit all the same. Move it by hand, or choose another glass.';
 
 /** The next whole minute from now: what is planned is planned from there. */
 function planningMs(): number {

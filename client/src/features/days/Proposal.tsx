@@ -1,4 +1,4 @@
-import { planLimitWords, plannedStepWords } from '@humble-churn/contract';
+import { NOT_ALL_LOOKED_AT, planLimitWords, plannedStepWords } from '@humble-churn/contract';
 import type { Broken, Caution, Placed, PlanJob, PlanKitchen } from '@humble-churn/core';
 import { brokenLimits } from '@humble-churn/core';
 import { StyleSheet, View } from 'react-native';
@@ -66,9 +66,7 @@ export function Proposal({
             {brokenWords(one, kitchen, nowMs)}
           </Notice>
         ))}
-        {!byHand && !proven && (
-          <Words tone="soft">It fits. There were too many ways to look at all: another may be better.</Words>
-        )}
+        {!byHand && !proven && <Words tone="soft">It fits. {NOT_ALL_LOOKED_AT}</Words>}
         {byHand && broken.length === 0 && <Words tone="kelp">Moved by hand; it still fits.</Words>}
       </View>
       <Cautions cautions={cautions} />
