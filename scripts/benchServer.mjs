@@ -1,6 +1,7 @@
 // Rows of npm run bench about the server: what others feel while heavy work is done, and long logs.
 import { randomUUID } from 'node:crypto';
 import { plainRecipe } from '../core/src/index.ts';
+import { RunningServer, newDataDir, removeDataDir } from '../server/test/runningServer.ts';
 import { demoServer } from './demoServer.mjs';
 
 const IDLE_READS = 300;
@@ -20,8 +21,23 @@ async function timed(call) {
   return performance.now() - from;
 }
 
+/** How long a built server takes to answer on a folder that is there already, the median of five starts, ms. */
+async function startOnExistingFolder() {
+  const dataDir = newDataDir();
+  await (await RunningServer.start(dataDir)).stop();
+  const starts = [];
+  for (let n = 0; n < 5; n++) {
+    let running;
+    starts.push(await timed(async () => (running = await RunningServer.start(dataDir))));
+    await running.stop();
+  }
+  removeDataDir(dataDir);
+  return percentile(starts, 0.5);
+}
+
 /** Measures a demo server of its own; `note` takes what was measured beside its limit. */
 export async function benchServer(note) {
+  note('the built server answers on an existing folder', await startOnExistingFolder(), 3000, 'ms');
   const { url, stop } = await demoServer();
   const get = async (path) => (await fetch(url + path)).json();
   const create = async (path, body) => {

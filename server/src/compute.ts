@@ -1,8 +1,9 @@
 import { availableParallelism } from 'node:os';
 import { fileURLToPath } from 'node:url';
-import Piscina from 'piscina';
+import Piscina, { queueOptionsSymbol } from 'piscina';
 import type { COMPUTE_JOBS, ComputeJobName } from './computeJobs';
 import { ProblemError } from './problemError';
+import { QUICK, QuickFirst } from './quickFirst';
 
 /** Threads for heavy work: one core stays free for answering. */
 const THREADS = Math.max(1, availableParallelism() - 1);
@@ -22,6 +23,7 @@ function running(): Piscina {
     minThreads: 0,
     maxThreads: THREADS,
     maxQueue: MOST_WAITING,
+    taskQueue: new QuickFirst(),
     idleTimeout: IDLE_MS,
   });
   return pool;
@@ -38,7 +40,8 @@ async function run<N extends ComputeJobName>(
       'The server is working out a lot just now. Nothing was changed; try again.',
     );
   }
-  return (await threads.run(job, { name })) as ReturnType<(typeof COMPUTE_JOBS)[N]>;
+  const task = name === 'sureness' ? { ...job, [queueOptionsSymbol]: QUICK } : job;
+  return (await threads.run(task, { name })) as ReturnType<(typeof COMPUTE_JOBS)[N]>;
 }
 
 /** Heavy work, done in threads so that nobody who taps meanwhile waits for it. */

@@ -188,13 +188,13 @@ describe('own ingredients', () => {
   };
 
   test('are listed, each under its own key', async () => {
-    const first = await server.create('/api/ingredients', pack);
-    const second = await server.create('/api/ingredients', pack);
-    expect(first.body.key).toBe('own-blue-walnut');
-    expect(second.body.key).toBe('own-blue-walnut-2');
+    const first = await server.create('/api/ingredients', { ...pack, name: 'Red walnut' });
+    const second = await server.create('/api/ingredients', { ...pack, name: 'Red walnut' });
+    expect(first.body.key).toBe('own-red-walnut');
+    expect(second.body.key).toBe('own-red-walnut-2');
     const { body } = await server.get('/api/ingredients');
     expect(body.ingredients.map((one: { key: string }) => one.key)).toEqual(
-      expect.arrayContaining(['own-blue-walnut', 'own-blue-walnut-2']),
+      expect.arrayContaining(['own-red-walnut', 'own-red-walnut-2']),
     );
   });
 
@@ -211,7 +211,8 @@ describe('own ingredients', () => {
   });
 
   test('can be made into a batch', async () => {
-    const recipe = { ...RECIPE, nuts: [{ ingredient: 'own-blue-walnut', form: 'whole', share: 1 }] };
+    const { key } = (await server.create('/api/ingredients', pack)).body;
+    const recipe = { ...RECIPE, nuts: [{ ingredient: key, form: 'whole', share: 1 }] };
     const { status, body } = await server.create('/api/batches', { recipe });
     expect(status).toBe(201);
     expect(stateOf(body).prediction.cautions.map((one) => one.code)).toContain('guessed-figures');
@@ -473,10 +474,11 @@ describe('how sure a prediction is', () => {
   const surroundings = { roomTempC: 20, fridgeTempC: 4 };
 
   test('is the core’s own intervals, computed beside the requests', async () => {
+    const kept = KitchenSchema.parse((await server.get('/api/kitchen')).body);
+    const profile = { ...kept.profile, packs: [{ key: 'almond', packG: 500, price: 7.5 }] };
+    expect((await server.call('PATCH', '/api/kitchen', { profile })).status).toBe(200);
     const { status, body } = await server.call('POST', '/api/sureness', { ...file, surroundings });
     expect(status).toBe(200);
-    const { profile } = KitchenSchema.parse((await server.get('/api/kitchen')).body);
-    expect(profile.packs).toHaveLength(1);
     const local = sureness(RECIPE as Recipe, surroundings, [], { prices: profile });
     expect(local.ok && local.value).toEqual(SurenessSchema.parse(body));
   });
