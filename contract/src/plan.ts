@@ -1,5 +1,5 @@
-import type { Ingredient, Moments, PlanJob, Surroundings } from '@humble-churn/core';
-import { planJob } from '@humble-churn/core';
+import type { Ingredient, Moments, Placed, PlanJob, PlanWish, Surroundings } from '@humble-churn/core';
+import { placedAt, planJob, settledJob } from '@humble-churn/core';
 import { z } from 'zod';
 import { KeptIngredientsSchema, OwnIngredientSchema } from './ingredient';
 import { InstantSchema, fromInstant, toInstant } from './instant';
@@ -74,21 +74,21 @@ export const PlanPatchSchema = z
 /** Where the plans are to be had as a calendar file. */
 export const CALENDAR_PATH = '/api/plans.ics';
 
+type Wanted = Pick<Plan, 'id' | 'recipe' | 'prediction' | 'glassAt' | 'fresh' | 'soakedAlready'>;
+
+function wishOf({ id, glassAt, fresh, soakedAlready }: Wanted): PlanWish {
+  return { id, glassMs: fromInstant(glassAt), fresh, soakedAlready };
+}
+
 /** What a plan, or one that is asked for, asks of the days. */
-export function jobOfPlan(
-  {
-    id,
-    recipe,
-    prediction,
-    glassAt,
-    fresh,
-    soakedAlready,
-  }: Pick<Plan, 'id' | 'recipe' | 'prediction' | 'glassAt' | 'fresh' | 'soakedAlready'>,
-  around: Surroundings,
-  own: readonly Ingredient[],
-): PlanJob {
-  const wish = { id, glassMs: fromInstant(glassAt), fresh, soakedAlready };
-  return planJob(wish, recipe, prediction, around, own);
+export function jobOfPlan(plan: Wanted, around: Surroundings, own: readonly Ingredient[]): PlanJob {
+  return planJob(wishOf(plan), plan.recipe, plan.prediction, around, own);
+}
+
+/** What a plan asks of the days where it lies, and its steps there. */
+export function settledPlan(plan: Plan): { job: PlanJob; placed: Placed } {
+  const job = settledJob(wishOf(plan), plan.recipe, plan.prediction);
+  return { job, placed: placedAt(job, coreMoments(plan.moments)) };
 }
 
 export function coreMoments({ weighAt, drainAt, blendAt }: MomentsWire): Moments {

@@ -6,7 +6,7 @@ import type { Ingredient } from './ingredient';
 import { findIngredient } from './ingredient';
 import { NUT_TABLE } from './nutTable';
 import type { PlanJob, PlanWish } from './planJob';
-import { GRID_MIN, planJob } from './planJob';
+import { GRID_MIN, planJob, settledJob } from './planJob';
 import { predict } from './predict';
 import type { PlannedPrediction } from './prediction';
 import type { Recipe, Surroundings } from './recipe';
@@ -62,13 +62,12 @@ export function planKitchen(
 export function underWayPlaced(
   id: string,
   state: BatchState,
-  own: readonly Ingredient[],
   nowMs: number,
 ): { job: PlanJob; placed: Placed } | null {
   const { current } = state;
   if (state.status !== 'under-way' || !current) return null;
   const wish = { id, glassMs: nowMs, fresh: true, soakedAlready: false };
-  const job = planJob(wish, state.recipe, state.prediction, state.around, own);
+  const job = settledJob(wish, state.recipe, state.prediction);
   const stepped = (kind: string): { begunAtMs: number | null; doneAtMs: number | null } | undefined =>
     state.steps.find((step) => step.kind === kind);
   const soak = stepped('soak');
@@ -91,11 +90,10 @@ export function underWayPlaced(
 /** What batches under way take up of the kitchen from now on. */
 export function takenByUnderWay(
   batches: readonly { id: string; state: BatchState }[],
-  own: readonly Ingredient[],
   nowMs: number,
 ): Taken[] {
   return batches.flatMap(({ id, state }) => {
-    const going = underWayPlaced(id, state, own, nowMs);
+    const going = underWayPlaced(id, state, nowMs);
     if (!going) return [];
     // Only what is soaking holds a bowl: a batch that stands at the weighing may never be begun.
     const soaks = state.current?.kind === 'soak' && state.current.begunAtMs !== null;

@@ -109,14 +109,11 @@ function bagOf({ blend, strain }: Recipe): string | null {
   return none ? null : (strain.strainerName ?? strain.strainer);
 }
 
-/** What a recipe asks of the days: its steps' minutes, the gear it takes, the soaks that will do. */
-export function planJob(
+/** What a recipe asks of the days when its moments are known: no soak is to be chosen for it any more. */
+export function settledJob(
   { soakedAlready, ...wish }: PlanWish,
   recipe: Recipe,
   prediction: PlannedPrediction,
-  around: Surroundings,
-  own: readonly Ingredient[],
-  gridMin = GRID_MIN,
 ): PlanJob {
   const { minutes } = prediction;
   const soaked = recipe.soak.method !== 'none' && !soakedAlready;
@@ -124,7 +121,7 @@ export function planJob(
   return {
     ...wish,
     weighMin: minutes.weighMin,
-    soaks: soaked ? soakChoices(recipe, around, own, minutes.weighMin, gridMin) : null,
+    soaks: soaked ? [] : null,
     drainMin: whole((soaked ? minutes.drainMin + minutes.coolMin : 0) + minutes.peelMin),
     cools: soaked && minutes.coolMin > 0,
     blendMin: whole(minutes.blendMin),
@@ -135,4 +132,18 @@ export function planJob(
     bag: bagOf(recipe),
     bowlMl: prediction.soak.bowlMl,
   };
+}
+
+/** What a recipe asks of the days: its steps' minutes, the gear it takes, the soaks that will do. */
+export function planJob(
+  wish: PlanWish,
+  recipe: Recipe,
+  prediction: PlannedPrediction,
+  around: Surroundings,
+  own: readonly Ingredient[],
+  gridMin = GRID_MIN,
+): PlanJob {
+  const job = settledJob(wish, recipe, prediction);
+  if (!job.soaks) return job;
+  return { ...job, soaks: soakChoices(recipe, around, own, job.weighMin, gridMin) };
 }

@@ -254,10 +254,10 @@ describe('what is under way', () => {
   const state = batchState(soaking)!;
 
   test('a soak holds its bowl until its clock ends, and the jug is taken right after', () => {
-    const going = underWayPlaced('b', state, [], nowMs + 3 * H);
+    const going = underWayPlaced('b', state, nowMs + 3 * H);
     const soak = going?.placed.steps.find(({ kind }) => kind === 'soak');
     expect(soak?.toMs).toBe(nowMs + 2 + 10 * H);
-    const taken = takenByUnderWay([{ id: 'b', state }], [], nowMs + 3 * H);
+    const taken = takenByUnderWay([{ id: 'b', state }], nowMs + 3 * H);
     expect(taken.filter(({ what }) => what === 'bowl')).toHaveLength(1);
     const jug = taken.find(({ what }) => what === 'jug');
     expect(jug?.fromMs).toBe(nowMs + 2 + 10 * H + 4 * 60_000);
@@ -265,7 +265,7 @@ describe('what is under way', () => {
 
   test('a batch that stands at the weighing holds no bowl', () => {
     const weighing = batchState([plan])!;
-    const taken = takenByUnderWay([{ id: 'b', state: weighing }], [], nowMs);
+    const taken = takenByUnderWay([{ id: 'b', state: weighing }], nowMs);
     expect(taken.map(({ what }) => what)).toContain('jug');
     expect(taken.map(({ what }) => what)).not.toContain('bowl');
   });
@@ -273,7 +273,7 @@ describe('what is under way', () => {
   test('a new plan keeps out of its way', () => {
     const glassMs = nowMs + 26 * H;
     const days = { ...DAYS, bowls: [{ volumeMl: 1500, count: 1 }] };
-    const taken = takenByUnderWay([{ id: 'b', state }], [], nowMs + H);
+    const taken = takenByUnderWay([{ id: 'b', state }], nowMs + H);
     const free = planKitchen(days, 'Europe/Lisbon', nowMs + H, glassMs, taken);
     const found = schedule([jobFor(ALMOND, glassMs)], free);
     if (!found.ok) throw new Error(found.tightest);
@@ -283,7 +283,7 @@ describe('what is under way', () => {
 
   test('what is bottled or given up takes up nothing', () => {
     const given = batchState([...soaking, { type: 'abandoned', reason: 'Late', id: 'c', atMs: nowMs + 3 }])!;
-    expect(underWayPlaced('b', given, [], nowMs)).toBeNull();
-    expect(takenByUnderWay([{ id: 'b', state: given }], [], nowMs)).toEqual([]);
+    expect(underWayPlaced('b', given, nowMs)).toBeNull();
+    expect(takenByUnderWay([{ id: 'b', state: given }], nowMs)).toEqual([]);
   });
 });

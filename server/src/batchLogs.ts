@@ -2,13 +2,13 @@ import type { EventWire } from '@humble-churn/contract';
 import { StoredHappeningSchema, coreEvent } from '@humble-churn/contract';
 import type { BatchEvent, BatchState } from '@humble-churn/core';
 import { batchState } from '@humble-churn/core';
-import { and, asc, gt, inArray } from 'drizzle-orm';
+import { and, asc, eq, gt, inArray } from 'drizzle-orm';
 import { LRUCache } from 'lru-cache';
 import type { Db } from './database';
-import type { batches } from './tables';
-import { batchEvents } from './tables';
+import { batchEvents, batches } from './tables';
 
-type BatchRow = Pick<typeof batches.$inferSelect, 'id' | 'changedIn'>;
+type BatchRow = typeof batches.$inferSelect;
+type ChangedBatch = Pick<BatchRow, 'id' | 'changedIn'>;
 
 /** A batch's log as it was read and parsed. */
 export interface BatchLog {
@@ -47,12 +47,40 @@ export function coreView(log: BatchLog): Views {
   return view;
 }
 
-/** The logs of one database. */
+/** Rows of batches held in memory. */
+const MOST_ROWS = 1000;
+
+/** The logs of one database, which nobody else writes to. */
 export class BatchLogs {
+  private readonly rows = new LRUCache<string, BatchRow>({ max: MOST_ROWS });
+  /** Rows that are being read; gone when they are changed meanwhile. */
+  private readonly reading = new Map<string, symbol>();
   private readonly kept = new LRUCache<string, BatchLog>({
     maxSize: MOST_LINES,
     sizeCalculation: (log) => log.events.length + 1,
   });
+
+  /**
+   * The row of a batch, from memory where it is known: then nothing waits for the database. Never in a transaction. The
+   * database runs one transaction at a time, so what is asked for after `changing` is read after its end.
+   */
+  async row(db: Db, batchId: string): Promise<BatchRow | undefined> {
+    const known = this.rows.get(batchId);
+    if (known) return known;
+    const mine = Symbol();
+    this.reading.set(batchId, mine);
+    const [row] = await db.select().from(batches).where(eq(batches.id, batchId));
+    if (this.reading.get(batchId) !== mine) return row;
+    this.reading.delete(batchId);
+    if (row) this.rows.set(batchId, row);
+    return row;
+  }
+
+  /** Said in every transaction that changes a batch, before it does. */
+  changing(batchId: string): void {
+    this.rows.delete(batchId);
+    this.reading.delete(batchId);
+  }
 
   /**
    * The logs of these batches. Only what was added since they were last read is read. In a transaction say so: what
@@ -60,11 +88,11 @@ export class BatchLogs {
    */
   async read(
     db: Db,
-    rows: readonly BatchRow[],
+    rows: readonly ChangedBatch[],
     { inTransaction = false } = {},
   ): Promise<ReadonlyMap<string, BatchLog>> {
     const logs = new Map<string, BatchLog>();
-    const behind: BatchRow[] = [];
+    const behind: ChangedBatch[] = [];
     for (const row of rows) {
       const log = this.kept.get(row.id);
       if (log?.changedIn === row.changedIn) logs.set(row.id, log);
@@ -77,7 +105,7 @@ export class BatchLogs {
     return logs;
   }
 
-  private async caughtUp(db: Db, behind: readonly BatchRow[]): Promise<(BatchLog & { id: string })[]> {
+  private async caughtUp(db: Db, behind: readonly ChangedBatch[]): Promise<(BatchLog & { id: string })[]> {
     if (behind.length === 0) return [];
     const before = new Map(behind.map(({ id }) => [id, this.kept.get(id) ?? EMPTY]));
     const ids = behind.map(({ id }) => id);

@@ -42,8 +42,7 @@ function withLogs(
   });
 }
 
-async function batchRow(db: Db, batchId: string): Promise<BatchRow> {
-  const [row] = await db.select().from(batches).where(eq(batches.id, batchId));
+function found(row: BatchRow | undefined): BatchRow {
   if (!row) throw new ProblemError('not-found', 'There is no such batch in this kitchen.');
   return row;
 }
@@ -61,7 +60,7 @@ async function readableLog(db: Db, logs: BatchLogs, row: BatchRow, inTransaction
 }
 
 export async function viewBatch(db: Db, logs: BatchLogs, batchId: string, now: Date): Promise<Frozen<Batch>> {
-  const row = await batchRow(db, batchId);
+  const row = found(await logs.row(db, batchId));
   const { events } = await readableLog(db, logs, row);
   return { id: row.id, timeZone: row.timeZone, serverTime: now.toISOString(), events };
 }
@@ -246,7 +245,9 @@ export async function recordEvents(
   at: Date,
 ): Promise<string> {
   const { ids } = entry;
-  const log = await readableLog(tx, logs, await batchRow(tx, batchId), true);
+  logs.changing(batchId);
+  const [row] = await tx.select().from(batches).where(eq(batches.id, batchId));
+  const log = await readableLog(tx, logs, found(row), true);
   if (ids && ids.length > 0) {
     const taken = await tx
       .select({ id: batchEvents.id })
@@ -276,7 +277,7 @@ export async function viewAdded(
   made: string,
   now: Date,
 ): Promise<Frozen<Added>> {
-  const { events } = await readableLog(db, logs, await batchRow(db, batchId));
+  const { events } = await readableLog(db, logs, found(await logs.row(db, batchId)));
   const lines = LinesSchema.safeParse(made);
   const [before = 0, count = events.length] = lines.success ? lines.data : [];
   return { batchId, before, events: events.slice(before, before + count), serverTime: now.toISOString() };

@@ -1,5 +1,6 @@
 import { existsSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
+import { setImmediate } from 'node:timers/promises';
 import { fileURLToPath } from 'node:url';
 import { PGlite } from '@electric-sql/pglite';
 import type { PgDatabase } from 'drizzle-orm/pg-core';
@@ -33,6 +34,18 @@ async function isBehind(client: PGlite): Promise<boolean> {
   return lastMs > 0 && all.some(({ folderMillis }) => folderMillis > lastMs);
 }
 
+/**
+ * Lets other requests in between any two messages to the database. It works on this thread, and what it answers with
+ * are promises already kept: a transaction of many statements would hold up everybody until it ends.
+ */
+function giveWay(client: PGlite): void {
+  const run = client.execProtocolRaw.bind(client);
+  client.execProtocolRaw = async (...args) => {
+    await setImmediate();
+    return run(...args);
+  };
+}
+
 /** Opens a database; one that is to be migrated is first copied beside itself, while it is closed. */
 async function openCopied(dataDir: string): Promise<PGlite> {
   const path = join(dataDir, 'pg');
@@ -54,6 +67,7 @@ export async function openDatabase(dataDir: string, startOver = false): Promise<
   try {
     if (startOver) rmSync(join(dataDir, 'pg'), { recursive: true, force: true });
     const client = await openCopied(dataDir);
+    giveWay(client);
     const db = drizzle(client);
     await migrate(db, { migrationsFolder: MIGRATIONS });
     return {

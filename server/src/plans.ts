@@ -9,6 +9,7 @@ import {
   jobOfPlan,
   noTimeWords,
   planLimitWords,
+  settledPlan,
   wireMoments,
 } from '@humble-churn/contract';
 import type { FitAnswer, Moments, OwnIngredient, PlannedPrediction, Taken } from '@humble-churn/core';
@@ -97,12 +98,11 @@ export async function toldPlans(db: Db, now: Date): Promise<ToldPlan[]> {
     .from(plans)
     .where(or(eq(plans.status, 'open'), gt(plans.glassAt, new Date(now.getTime() - TOLD_FOR_MS))))
     .orderBy(asc(plans.createdAt));
-  const kitchen = await kitchenSettings(db);
   const own = await listOwnIngredients(db);
   return readable(rows).map((plan) => ({
     plan,
     allergens: recipeAllergens(plan.recipe, [...plan.ingredients, ...own]),
-    placed: placedAt(jobOfPlan(plan, kitchen, own), coreMoments(plan.moments)),
+    placed: settledPlan(plan).placed,
   }));
 }
 
@@ -117,21 +117,14 @@ export async function viewPlan(db: Db, planId: string): Promise<Plan> {
 }
 
 /** What open plans and batches under way take up, but for the plan that is being fitted in. */
-async function takenByOthers(
-  db: Db,
-  logs: BatchLogs,
-  but: string | null,
-  own: readonly OwnIngredient[],
-  now: Date,
-): Promise<Taken[]> {
+async function takenByOthers(db: Db, logs: BatchLogs, but: string | null, now: Date): Promise<Taken[]> {
   const underWay = await batchesUnderWay(db, logs);
-  const kitchen = await kitchenSettings(db);
   const planned = (await listPlans(db)).flatMap((plan) => {
     if (plan.id === but) return [];
-    const job = jobOfPlan(plan, kitchen, own);
-    return takenBy(job, placedAt(job, coreMoments(plan.moments)));
+    const { job, placed } = settledPlan(plan);
+    return takenBy(job, placed);
   });
-  return [...takenByUnderWay(underWay, own, now.getTime()), ...planned];
+  return [...takenByUnderWay(underWay, now.getTime()), ...planned];
 }
 
 type Asked = Parameters<typeof jobOfPlan>[0];
@@ -158,7 +151,7 @@ async function fittingGrounds(
     household: { wakingFrom, wakingTo, quietFrom, quietTo, bowls },
     timeZone: kitchen.timeZone,
     nowMs: now.getTime(),
-    taken: await takenByOthers(db, logs, asked.id, own, now),
+    taken: await takenByOthers(db, logs, asked.id, now),
   };
 }
 
@@ -227,7 +220,7 @@ export async function fitGlass(
     const keptJob = jobOfPlan(plan, kitchen, own);
     return [{ job: keptJob, placed: placedAt(keptJob, coreMoments(plan.moments)) }];
   });
-  const taken = takenByUnderWay(await batchesUnderWay(db, logs), own, now.getTime());
+  const taken = takenByUnderWay(await batchesUnderWay(db, logs), now.getTime());
   const { roomTempC, fridgeTempC, profile, timeZone } = kitchen;
   return compute.fitting({
     recipe,

@@ -63,10 +63,15 @@ export function settled<T>(value: T): Computed<T> {
 
 class KitchenMoved extends Error {}
 
-/** A kitchen that changed in what does not matter here, such as its name, is no reason to compute anew. */
-async function checkStillHolds(tx: Db, { revision, from, readAgain }: Computed<unknown>): Promise<void> {
-  const now = await readRevisions(tx);
-  if (now.revision > revision && !isDeepStrictEqual(await readAgain(tx), from)) throw new KitchenMoved();
+/**
+ * The revision up to which it still holds. A kitchen that changed in what does not matter here, such as its name, is
+ * no reason to compute anew.
+ */
+async function holdsUntil(db: Db, { revision, from, readAgain }: Computed<unknown>): Promise<number> {
+  const now = await readRevisions(db);
+  if (now.revision <= revision) return revision;
+  if (!isDeepStrictEqual(await readAgain(db), from)) throw new KitchenMoved();
+  return now.revision;
 }
 
 /**
@@ -81,8 +86,10 @@ export async function computeThenWrite<T, R>(
   for (let last = false; ; last = true) {
     const computed = await compute();
     try {
+      // Looked at once before the transaction, so that in it there is mostly nothing left to compare.
+      const revision = await holdsUntil(db, computed);
       return await db.transaction(async (tx) => {
-        await checkStillHolds(tx, computed);
+        await holdsUntil(tx, { ...computed, revision });
         return write(tx, computed.value);
       });
     } catch (error) {

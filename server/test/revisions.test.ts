@@ -129,6 +129,30 @@ describe('heavy work', () => {
     expect(answered).toBeGreaterThan(1);
   });
 
+  test('whoever reads after an addition was confirmed reads it, however many read meanwhile', async () => {
+    const id = await started();
+    let confirmed = 1;
+    let reads = 0;
+    let writing = true;
+    const reader = async (): Promise<void> => {
+      while (writing) {
+        const least = confirmed;
+        const { body } = await server.get(`/api/batches/${id}`);
+        expect(body.events.length).toBeGreaterThanOrEqual(least);
+        reads++;
+      }
+    };
+    const readers = Promise.all([reader(), reader(), reader()]);
+    for (let n = 0; n < 40; n++) {
+      expect((await server.say(id, [{ type: 'probed', what: 'bowl', tempC: n % 20 }])).status).toBe(201);
+      confirmed++;
+    }
+    writing = false;
+    await readers;
+    expect(reads).toBeGreaterThan(40);
+    expect((await server.get(`/api/batches/${id}`)).body.events).toHaveLength(41);
+  });
+
   test('the same tap sent twice at once is worked out for one batch', async () => {
     const key = crypto.randomUUID();
     const body = { recipe: RECIPE };

@@ -157,14 +157,14 @@ function Days({ batches, kitchen, plans, recipes, own }: Props) {
   const underWay = useMemo(
     () =>
       batches.flatMap(({ id, state }) => {
-        const going = underWayPlaced(id, state, own, fromMs);
+        const going = underWayPlaced(id, state, fromMs);
         return going ? [{ id, state, ...going }] : [];
       }),
-    [batches, own, fromMs],
+    [batches, fromMs],
   );
   const looks = batchLooks(batches);
   const moving = kept.find(({ plan }) => plan.id === movingId) ?? null;
-  const taken = useMemo(() => takenByUnderWay(batches, own, fromMs), [batches, own, fromMs]);
+  const taken = useMemo(() => takenByUnderWay(batches, fromMs), [batches, fromMs]);
   const others = useMemo(() => kept.filter(({ plan }) => plan.id !== movingId), [kept, movingId]);
   const [wish, setWish] = useState<Wish>(() =>
     firstWish(choices, kitchen, own, fromMs, (one) => {
