@@ -1,5 +1,6 @@
 import js from '@eslint/js';
 import prettier from 'eslint-config-prettier';
+import { createNodeResolver, importX } from 'eslint-plugin-import-x';
 import hooks from 'eslint-plugin-react-hooks';
 import tseslint from 'typescript-eslint';
 
@@ -17,6 +18,60 @@ const FORBIDDEN = {
   ],
   server: ['@humble-churn/client*', 'react*', 'expo*'],
   client: ['@humble-churn/server*', 'express', 'drizzle-orm*', '@electric-sql/*', 'node:*'],
+};
+
+/** Which rooms of core a room may use; each is entered by its index. */
+const ROOMS = {
+  measures: [],
+  numerics: [],
+  results: [],
+  ingredients: ['measures', 'results'],
+  making: ['ingredients', 'measures', 'numerics', 'results'],
+  predicting: ['making', 'ingredients', 'measures', 'numerics', 'results'],
+  uncertainty: ['predicting', 'making', 'ingredients', 'numerics', 'results'],
+  keeping: ['making', 'measures'],
+  batch: ['uncertainty', 'predicting', 'keeping', 'making', 'ingredients', 'measures', 'numerics', 'results'],
+  scheduling: ['batch', 'predicting', 'making', 'ingredients', 'measures', 'results'],
+  devices: ['measures', 'numerics'],
+};
+const inCore = (pattern) => ({
+  group: [pattern],
+  message:
+    'A room of core is entered by its index, and only from the rooms that stand above it: see eslint.config.mjs.',
+});
+const rooms = Object.entries(ROOMS).map(([room, below]) => ({
+  files: [`core/src/${room}/*.ts`],
+  rules: {
+    'no-restricted-imports': [
+      'error',
+      {
+        patterns: [
+          { group: FORBIDDEN.core, message: 'core may not import this: see docs/architecture.md.' },
+          inCore('../*/*'),
+          {
+            regex: `^\\.\\./(?!(${below.join('|') || '-'})$)`,
+            message: `${room} may not use this room: see docs/architecture.md.`,
+          },
+        ],
+      },
+    ],
+  },
+}));
+
+/** Features of the client meet only through their index. */
+const features = {
+  files: ['client/src/features/*/*.{ts,tsx}'],
+  rules: {
+    'no-restricted-imports': [
+      'error',
+      {
+        patterns: [
+          { group: FORBIDDEN.client, message: 'client may not import this: see docs/architecture.md.' },
+          { group: ['../*/*', '!../../*'], message: 'Another feature is entered by its index.ts.' },
+        ],
+      },
+    ],
+  },
 };
 
 const boundaries = Object.entries(FORBIDDEN).map(([folder, packages]) => ({
@@ -83,6 +138,18 @@ export default tseslint.config(
   // A fixture that needs no other one says so with an empty pattern.
   { files: ['e2e/kitchen.ts'], rules: { 'no-empty-pattern': 'off' } },
   ...boundaries,
+  ...rooms,
+  features,
+  {
+    files: ['{core,contract,server,client}/src/**/*.{ts,tsx}'],
+    plugins: { 'import-x': importX },
+    settings: {
+      'import-x/extensions': ['.ts', '.tsx'],
+      'import-x/parsers': { '@typescript-eslint/parser': ['.ts', '.tsx'] },
+      'import-x/resolver-next': [createNodeResolver({ extensions: ['.ts', '.tsx', '.js'] })],
+    },
+    rules: { 'import-x/no-cycle': ['error', { ignoreExternal: true }] },
+  },
   {
     files: ['**/*.mjs', '**/*.js', '**/*.cjs'],
     languageOptions: {

@@ -1,7 +1,7 @@
 import type { Batch } from '@humble-churn/contract';
 import { ROUTES, coreEvent } from '@humble-churn/contract';
-import { batchState, plainRecipe, standing, weightPacket } from '@humble-churn/core';
-import type { BatchHappening, Recipe } from '@humble-churn/core';
+import { batchState, plainRecipe, effectiveEvents, weightPacket } from '@humble-churn/core';
+import type { EventBody, Recipe } from '@humble-churn/core';
 import type { Page } from '@playwright/test';
 import { Kitchen, allSent, expect, test } from './kitchen';
 
@@ -41,12 +41,7 @@ async function makeBatch(page: Page, url: string, recipe: Recipe): Promise<strin
   return ((await made.json()) as Batch).id;
 }
 
-async function say(
-  page: Page,
-  url: string,
-  batchId: string,
-  ...happenings: BatchHappening[]
-): Promise<number> {
+async function say(page: Page, url: string, batchId: string, ...happenings: EventBody[]): Promise<number> {
   const answer = await page.request.post(`${url}/api/batches/${batchId}/events`, {
     data: { happenings },
     headers: { 'idempotency-key': crypto.randomUUID() },
@@ -77,7 +72,7 @@ async function expectedStrainedG(page: Page): Promise<{ milkG: number; pulpG: nu
   };
 }
 
-const done = (step: string): BatchHappening => ({ type: 'step-done', step });
+const done = (step: string): EventBody => ({ type: 'step-done', step });
 
 test.describe('a whole batch by touch, the scale simulated, reloaded at every step', () => {
   test.use({ hasTouch: true, viewport: { width: 390, height: 844 } });
@@ -383,7 +378,7 @@ test('what the server does not take is said, and the rest goes in', async ({ pag
   await expect(page.getByText(/Not taken/)).toBeHidden();
   await expect(page.getByRole('button', { name: 'Start blending' })).toBeVisible();
   await allSent(page);
-  expect(standing((await logOf(page, empty.url, batchId)).events.map(coreEvent))).toHaveLength(2);
+  expect(effectiveEvents((await logOf(page, empty.url, batchId)).events.map(coreEvent))).toHaveLength(2);
 });
 
 test('while entries are on their way nothing moves under a finger', async ({ page, empty }) => {

@@ -7,17 +7,17 @@ import { chromium as browserOf } from 'playwright-core';
 import {
   GUIDE,
   USUAL_SURROUNDINGS,
-  backwards,
+  solveRecipe,
   batchState,
   daysWith,
   plainRecipe,
   planJob,
-  planKitchen,
+  kitchenCalendar,
   predict,
   replan,
-  roomMade,
+  displacement,
   schedule,
-  waysStillOpen,
+  alternatives,
 } from '../core/src/index.ts';
 import { ROOT, chromium, site } from './setUp.mjs';
 import { benchPage } from './benchPage.mjs';
@@ -67,7 +67,7 @@ note(
 note('from millilitres to nuts', medianUs(() => predict(plain), 300) / 1000, 2, 'ms', 3);
 note(
   'from millilitres and body to nuts and water',
-  medianUs(() => backwards(plain, goal, USUAL_SURROUNDINGS), 100) / 1000,
+  medianUs(() => solveRecipe(plain, goal, USUAL_SURROUNDINGS), 100) / 1000,
   2,
   'ms',
   3,
@@ -79,7 +79,8 @@ const daysOf = { wakingFrom: '06:30', wakingTo: '22:30', quietFrom: '21:00', qui
 const made = predict(plain, USUAL_SURROUNDINGS).value;
 const wish = (hours) => ({ id: 'a', glassMs: nowMs + hours * HOUR_MS, fresh: false, soakedAlready: false });
 const bowls = [{ volumeMl: 1500, count: 2 }];
-const days = (hours) => planKitchen({ ...daysOf, bowls }, 'Europe/Lisbon', nowMs, wish(hours).glassMs, []);
+const days = (hours) =>
+  kitchenCalendar({ ...daysOf, bowls }, 'Europe/Lisbon', nowMs, wish(hours).glassMs, []);
 const jobOf = (hours) => planJob(wish(hours), plain, made, USUAL_SURROUNDINGS, []);
 const threeDays = days(72);
 const three = jobOf(72);
@@ -87,13 +88,13 @@ note('a plan three days ahead', medianUs(() => schedule([three], threeDays), 20)
 const tonight = days(4.5);
 note(
   'what still fits when the night was missed',
-  medianUs(() => waysStillOpen(wish(4.5), plain, USUAL_SURROUNDINGS, [], tonight), 1) / 1000,
+  medianUs(() => alternatives(wish(4.5), plain, USUAL_SURROUNDINGS, [], tonight), 1) / 1000,
   100,
   'ms',
   1,
 );
 // One bowl, and a glass every six hours that needs it all night: nothing moved would help, which takes longest to see.
-const full = planKitchen(
+const full = kitchenCalendar(
   { ...daysOf, bowls: [{ volumeMl: 1500, count: 1 }] },
   'Europe/Lisbon',
   nowMs,
@@ -108,11 +109,11 @@ for (const hours of [22, 28, 34, 40, 46]) {
 }
 const inTheWay = jobOf(18);
 console.log(
-  `${kept.length} plans kept; ${roomMade(inTheWay, kept, full) ? 'room' : 'no room'} for one more.`,
+  `${kept.length} plans kept; ${displacement(inTheWay, kept, full) ? 'room' : 'no room'} for one more.`,
 );
 note(
   'room looked for among kept plans',
-  medianUs(() => roomMade(inTheWay, kept, full), 1) / 1000,
+  medianUs(() => displacement(inTheWay, kept, full), 1) / 1000,
   1000,
   'ms',
 );

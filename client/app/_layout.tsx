@@ -5,7 +5,7 @@ import { useFonts } from 'expo-font';
 import { Slot } from 'expo-router';
 import { StatusBar } from 'expo-status-bar';
 import { useState } from 'react';
-import { Caller } from '~/features/counter/Caller';
+import { StepAlerts } from '~/features/counter/StepAlerts';
 import { Shell } from '~/ui/Shell';
 import { ThemeProvider } from '~/ui/ThemeProvider';
 import { ToastHost } from '~/ui/Toast';
@@ -33,7 +33,7 @@ export default function Layout() {
       onSuccess={() => sendWaiting(client)}
     >
       <ServerMonitor />
-      <Caller />
+      <StepAlerts />
       <ThemeProvider>
         <StatusBar style="auto" />
         <ToastHost>

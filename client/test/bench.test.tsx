@@ -1,10 +1,10 @@
-import { findIngredient, predict, sureness, USUAL_SURROUNDINGS } from '@humble-churn/core';
+import { findIngredient, predict, uncertainty, USUAL_SURROUNDINGS } from '@humble-churn/core';
 import fc from 'fast-check';
 import { answer } from '~/features/bench/benchAnswer';
 import { firstRecipe } from '~/features/bench/draft';
 import { partOf, soakZones, stepFrom, stopAt } from '~/features/bench/soakStops';
-import { intervalWords, jugWords, nameFor } from '~/features/bench/words';
-import { summaryWords } from '~/features/recipes/summary';
+import { intervalText, jugText, nameFor } from '~/ui/recipeLabels';
+import { recipeSummary } from '~/features/recipes/summary';
 import { snapped } from '~/ui/useDrag';
 import { jarVolumeMl, jarY } from '~/ui/JarDrawing';
 
@@ -82,24 +82,24 @@ test('a slid value snaps to its step and stays in its range', () => {
 describe('words', () => {
   test('an interval names its unit once', () => {
     const mL = (x: number): string => `${Math.round(x)} mL`;
-    expect(intervalWords({ low: 870, high: 990 }, mL)).toBe('870 to 990 mL');
-    expect(intervalWords({ low: 870, high: 870.2 }, mL)).toBe('about 870 mL');
-    expect(intervalWords({ low: 0.4, high: 1.2 }, (x) => (x < 1 ? `${x * 100} mL` : `${x} L`))).toBe(
+    expect(intervalText({ low: 870, high: 990 }, mL)).toBe('870 to 990 mL');
+    expect(intervalText({ low: 870, high: 870.2 }, mL)).toBe('about 870 mL');
+    expect(intervalText({ low: 0.4, high: 1.2 }, (x) => (x < 1 ? `${x * 100} mL` : `${x} L`))).toBe(
       '40 mL to 1.2 L',
     );
   });
 
   test('each thing done at the jug is one sentence', () => {
-    expect(jugWords({ do: 'liquid', volumeMl: 946 }, METRIC)).toBe('Pour in 950 mL of the liquid');
-    expect(jugWords({ do: 'nuts', massG: 196, soaked: true, withWater: false }, METRIC)).toBe(
+    expect(jugText({ do: 'liquid', volumeMl: 946 }, METRIC)).toBe('Pour in 950 mL of the liquid');
+    expect(jugText({ do: 'nuts', massG: 196, soaked: true, withWater: false }, METRIC)).toBe(
       'Add 195 g of soaked nuts',
     );
-    expect(jugWords({ do: 'nuts', massG: 143, soaked: false, withWater: false }, METRIC)).toBe(
+    expect(jugText({ do: 'nuts', massG: 143, soaked: false, withWater: false }, METRIC)).toBe(
       'Add 145 g of nuts',
     );
-    expect(jugWords({ do: 'ice', massG: 120 }, METRIC)).toBe('Ice last, 120 g');
-    expect(jugWords({ do: 'run', seconds: 65 }, METRIC)).toMatch(/^Run 1 min 5 s: no grain/);
-    expect(jugWords({ do: 'ladle', nutG: 180, volumeMl: 900, presses: 2 }, METRIC)).toMatch(/once more$/);
+    expect(jugText({ do: 'ice', massG: 120 }, METRIC)).toBe('Ice last, 120 g');
+    expect(jugText({ do: 'run', seconds: 65 }, METRIC)).toMatch(/^Run 1 min 5 s: no grain/);
+    expect(jugText({ do: 'ladle', nutG: 180, volumeMl: 900, presses: 2 }, METRIC)).toMatch(/once more$/);
   });
 
   test('a blend is named by its nuts', () => {
@@ -109,7 +109,7 @@ describe('words', () => {
   });
 
   test('a recipe in one line', () => {
-    const words = summaryWords(firstRecipe(), [], METRIC);
+    const words = recipeSummary(firstRecipe(), [], METRIC);
     expect(words).toMatch(
       /^1000 mL; almond; 1 to 6\.6 by weight; \d+ h.* in the fridge; fine bag, firm squeeze$/,
     );
@@ -130,7 +130,7 @@ test('the worker answers what the core says, and nothing for a recipe that is no
     own: [],
     prices,
   };
-  const local = sureness(job.recipe, USUAL_SURROUNDINGS, [], { prices });
+  const local = uncertainty(job.recipe, USUAL_SURROUNDINGS, [], { prices });
   const told = answer(job);
   expect(told.sure).toEqual(local.ok && local.value);
   expect(told.contrast).toBeNull();

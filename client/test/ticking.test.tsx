@@ -7,7 +7,7 @@ import { Profiler } from 'react';
 import { openAir } from '~/devices/channel';
 import type { Device } from '~/devices/useDevice';
 import { useDevice } from '~/devices/useDevice';
-import { Caller } from '~/features/counter/Caller';
+import { StepAlerts } from '~/features/counter/StepAlerts';
 import { keepOnDevice } from '~/wire/deviceStorage';
 import { noteServerTime } from '~/wire/clock';
 import { batch } from './batchWire';
@@ -89,7 +89,7 @@ test('the cook is called once when a soak is over, and nothing is drawn while it
   const serverTime = new Date().toISOString();
   client.setQueryData(['batches', 'active'], { batches: [soaking(5000)], nextBefore: null, serverTime });
   client.setQueryData(['plans'], { plans: [], serverTime });
-  const { page, drawn } = counted(<Caller />);
+  const { page, drawn } = counted(<StepAlerts />);
   const { unmount } = render(<QueryClientProvider client={client}>{page}</QueryClientProvider>);
   await pass(100);
   const before = drawn();

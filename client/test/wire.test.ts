@@ -13,13 +13,13 @@ import {
   isOfPlan,
   keepRefused,
   refusedEntries,
-  strikeOff,
+  dequeue,
   waitingEntries,
-  writeBeginning,
-  writeDown,
-  writePlan,
+  enqueueBatch,
+  enqueue,
+  enqueuePlan,
 } from '~/wire/outbox';
-import { entryWords } from '~/wire/entryWords';
+import { entryLabel } from '~/wire/entryLabels';
 import { known, undoingTo, withBegun, withWaiting } from '~/wire/queries';
 import { withWaitingPlans } from '~/wire/plans';
 import { AT, BATCH_ID, batch } from './batchWire';
@@ -59,11 +59,11 @@ describe('entries on their way', () => {
   const begun = { type: 'step-begun' as const, step: 'soak', timerS: null };
 
   test('are written down before anything is sent, in their order, and struck off by themselves', () => {
-    const first = writeDown(BATCH_ID, [weighed]);
-    const second = writeDown(BATCH_ID, [begun]);
+    const first = enqueue(BATCH_ID, [weighed]);
+    const second = enqueue(BATCH_ID, [begun]);
     expect(waitingEntries().map(({ key }) => key)).toEqual([first.key, second.key]);
-    strikeOff(first);
-    const third = writeDown(BATCH_ID, [weighed]);
+    dequeue(first);
+    const third = enqueue(BATCH_ID, [weighed]);
     expect(waitingEntries().map(({ key }) => key)).toEqual([second.key, third.key]);
     expect(new Set([...first.ids, ...second.ids, ...third.ids]).size).toBe(3);
   });
@@ -87,7 +87,7 @@ describe('entries on their way', () => {
   });
 
   test('from another version, or broken, are left alone', () => {
-    writeDown(BATCH_ID, [weighed]);
+    enqueue(BATCH_ID, [weighed]);
     localStorage.setItem('humble-churn.waiting.x', '{"key":');
     localStorage.setItem('humble-churn.waiting.y', '{"key":"y","order":1}');
     expect(waitingEntries()).toHaveLength(1);
@@ -100,14 +100,14 @@ describe('entries on their way', () => {
         throw new Error('cookies are blocked');
       },
     });
-    const entry = writeDown(BATCH_ID, [weighed]);
+    const entry = enqueue(BATCH_ID, [weighed]);
     expect(entry.happenings).toEqual([weighed]);
     expect(waitingEntries()).toEqual([]);
-    expect(() => strikeOff(entry)).not.toThrow();
+    expect(() => dequeue(entry)).not.toThrow();
   });
 
   test('that were refused are kept with the reason until they were seen', () => {
-    const entry = writeDown(BATCH_ID, [weighed]);
+    const entry = enqueue(BATCH_ID, [weighed]);
     keepRefused(entry, 'Already done.');
     expect(waitingEntries()).toEqual([]);
     const [refused] = refusedEntries();
@@ -120,7 +120,7 @@ describe('entries on their way', () => {
     const wire = batch();
     const there = known(wire);
     if (!there) throw new Error('no batch');
-    const entry = writeDown(BATCH_ID, [weighed]);
+    const entry = enqueue(BATCH_ID, [weighed]);
     const ahead = withWaiting(there, [entry]);
     expect(ahead.state.current?.id).toBe('soak');
     expect(ahead.waiting).toBe(1);
@@ -138,7 +138,7 @@ describe('entries on their way', () => {
   test('that the batch would not take are left out of what is shown', () => {
     const there = known(batch());
     if (!there) throw new Error('no batch');
-    const ahead = withWaiting(there, [writeDown(BATCH_ID, [{ type: 'step-done', step: 'squeeze' }])]);
+    const ahead = withWaiting(there, [enqueue(BATCH_ID, [{ type: 'step-done', step: 'squeeze' }])]);
     expect(ahead.state.current?.id).toBe('weigh');
   });
 
@@ -147,8 +147,8 @@ describe('entries on their way', () => {
     const planned = PlannedSchema.parse(wire.events[0]?.what);
     const { recipe } = planned;
     const start = { recipe, ownIngredients: [], planId: BATCH_ID, batchId: BATCH_ID };
-    writeBeginning(BATCH_ID, { batch: start, planned, timeZone: 'Europe/Lisbon' });
-    writeDown(BATCH_ID, [weighed]);
+    enqueueBatch(BATCH_ID, { batch: start, planned, timeZone: 'Europe/Lisbon' });
+    enqueue(BATCH_ID, [weighed]);
     // As after a reload: read back from the device.
     const waiting = waitingEntries();
     expect(waiting).toHaveLength(2);
@@ -167,7 +167,7 @@ describe('entries on their way', () => {
     expect(both[0]).toMatchObject({ waiting: 1 });
     expect(both[0]?.state.current?.id).toBe('soak');
     if (waiting[0]) keepRefused(waiting[0], 'No.');
-    expect(refusedEntries().map(entryWords)).toEqual(['the start of Almond']);
+    expect(refusedEntries().map(entryLabel)).toEqual(['the start of Almond']);
   });
 
   test('plans kept, moved, dropped and taken up again count at once, through a reload', () => {
@@ -176,23 +176,23 @@ describe('entries on their way', () => {
     const makes = { recipe, ownIngredients: [], glassAt, fresh, soakedAlready, moments };
     const there = plan({});
     const shown = () => withWaitingPlans([there], waitingEntries());
-    writePlan({ makes, changes: {}, plan: later });
+    enqueuePlan({ makes, changes: {}, plan: later });
     expect(shown()).toEqual([there, later]);
     const moved = { ...moments, weighAt: '2031-03-10T08:30:00.000Z' };
-    writePlan({ makes: null, changes: { moments: moved }, plan: { ...later, moments: moved } });
+    enqueuePlan({ makes: null, changes: { moments: moved }, plan: { ...later, moments: moved } });
     expect(shown()[1]?.moments).toEqual(moved);
-    const dropping = writePlan({
+    const dropping = enqueuePlan({
       makes: null,
       changes: { status: 'dropped' },
       plan: { ...there, status: 'dropped' },
     });
     expect(shown().map(({ id }) => id)).toEqual([OTHER_ID]);
     // The server has dropped it already when it is taken up again.
-    strikeOff(dropping);
-    writePlan({ makes: null, changes: { status: 'open' }, plan: there });
+    dequeue(dropping);
+    enqueuePlan({ makes: null, changes: { status: 'open' }, plan: there });
     expect(withWaitingPlans([], waitingEntries()).map(({ id }) => id)).toEqual([BATCH_ID, OTHER_ID]);
     // In the order they were made, plans and batches together.
-    const entry = writeDown(BATCH_ID, [weighed]);
+    const entry = enqueue(BATCH_ID, [weighed]);
     expect(waitingEntries().map((one) => ('planId' in one ? one.planId : one.key))).toEqual([
       OTHER_ID,
       OTHER_ID,
@@ -200,7 +200,7 @@ describe('entries on their way', () => {
       entry.key,
     ]);
     keepRefused(dropping, 'This batch has been started.');
-    expect(refusedEntries().map(entryWords)).toEqual(['the plan for Almond, dropped']);
+    expect(refusedEntries().map(entryLabel)).toEqual(['the plan for Almond, dropped']);
     // No plan's entry touches a batch.
     expect(withBegun([], waitingEntries())).toEqual([]);
   });
@@ -209,7 +209,7 @@ describe('entries on their way', () => {
     const there = known(batch());
     if (!there) throw new Error('no batch');
     const entries = [weighed, begun, { type: 'step-done' as const, step: 'soak' }].map((what, i) => ({
-      ...writeDown(BATCH_ID, [what]),
+      ...enqueue(BATCH_ID, [what]),
       atMs: Date.parse(AT) + (i + 1) * 1000,
     }));
     const ahead = withWaiting(there, entries);
@@ -220,7 +220,7 @@ describe('entries on their way', () => {
     );
     const back = withWaiting(ahead, [
       {
-        ...writeDown(BATCH_ID, undos),
+        ...enqueue(BATCH_ID, undos),
         ids: undos.map(() => crypto.randomUUID()),
         atMs: Date.parse(AT) + 9000,
       },
@@ -268,7 +268,7 @@ describe('the device’s clock', () => {
   });
 
   test('tells how long an entry has waited, on this page and after a reload', () => {
-    const entry = writeDown(BATCH_ID, [{ type: 'step-done', step: 'weigh' }]);
+    const entry = enqueue(BATCH_ID, [{ type: 'step-done', step: 'weigh' }]);
     jest.advanceTimersByTime(700);
     expect(agoMs(entry)).toBe(700);
     // Another page's entry: only the wall clock can tell.

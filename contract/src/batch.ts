@@ -1,9 +1,9 @@
-import type { BatchEvent, BatchHappening } from '@humble-churn/core';
+import type { BatchEvent, EventBody } from '@humble-churn/core';
 import { MAX_LOADS } from '@humble-churn/core';
 import { z } from 'zod';
 import { KeptIngredientsSchema, OwnIngredientSchema } from './ingredient';
 import { InstantSchema, TimeZoneSchema, fromInstant } from './instant';
-import { PlannedPredictionSchema, SurenessSchema } from './prediction';
+import { PlannedPredictionSchema, UncertaintySchema } from './prediction';
 import { RecipeSchema, SurroundingsSchema } from './recipe';
 import { RevisionSchema } from './revision';
 
@@ -19,7 +19,7 @@ const secondsS = z
 const ReasonSchema = z.string().trim().min(1).max(200);
 
 /** What a client may say happened; planning is the server's to say. */
-export const HappeningSchema = z
+export const EventBodySchema = z
   .discriminatedUnion('type', [
     z.object({
       type: z.literal('step-begun'),
@@ -76,7 +76,7 @@ export const HappeningSchema = z
     z.object({ type: z.literal('abandoned'), reason: ReasonSchema }),
     z.object({ type: z.literal('undone'), eventId: z.uuid() }),
   ])
-  .meta({ id: 'Happening' }) satisfies z.ZodType<BatchHappening>;
+  .meta({ id: 'Happening' }) satisfies z.ZodType<EventBody>;
 
 const GuideSchema = z.union([z.literal(1), z.literal(2), z.literal(3)]);
 
@@ -85,7 +85,7 @@ export const PlannedSchema = z.object({
   type: z.literal('planned'),
   recipe: RecipeSchema,
   prediction: PlannedPredictionSchema,
-  sureness: SurenessSchema.nullable().default(null),
+  sureness: UncertaintySchema.nullable().default(null),
   around: SurroundingsSchema,
   budgetH: z.union([z.literal(48), z.literal(72), z.literal(96), z.literal(120)]),
   /** Batches planned before the guide grew keep the steps they had. */
@@ -94,12 +94,12 @@ export const PlannedSchema = z.object({
 });
 
 /** What is kept of an event, besides its id and moment. */
-export const StoredHappeningSchema = z
-  .union([PlannedSchema, HappeningSchema])
-  .meta({ id: 'StoredHappening' }) satisfies z.ZodType<BatchHappening>;
+export const StoredEventBodySchema = z
+  .union([PlannedSchema, EventBodySchema])
+  .meta({ id: 'StoredHappening' }) satisfies z.ZodType<EventBody>;
 
 export const EventSchema = z
-  .object({ id: z.uuid(), at: InstantSchema, timeZone: TimeZoneSchema, what: StoredHappeningSchema })
+  .object({ id: z.uuid(), at: InstantSchema, timeZone: TimeZoneSchema, what: StoredEventBodySchema })
   .meta({ id: 'BatchEvent' });
 
 export type EventWire = z.infer<typeof EventSchema>;
@@ -186,7 +186,7 @@ export const SaidAgoSchema = z.object({
 
 export const NewEventsSchema = z
   .object({
-    happenings: z.array(HappeningSchema).min(1).max(60),
+    happenings: z.array(EventBodySchema).min(1).max(60),
     /** The device's own ids for them, so that it can take back what it has not yet sent. */
     ids: z.array(z.uuid()).max(60).optional(),
   })

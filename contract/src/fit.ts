@@ -32,7 +32,7 @@ const OfferSchema = z
     prediction: PlannedPredictionSchema,
     placed: PlacedSchema,
     glassMs: msSchema,
-    price: z.object({
+    tradeOff: z.object({
       milkMl: z.number(),
       proteinPct: z.number(),
       solidsPct: z.number(),

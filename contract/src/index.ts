@@ -15,4 +15,4 @@ export * from './recipeBook';
 export * from './revision';
 export * from './routes';
 export * from './screens';
-export * from './words';
+export * from './messages';

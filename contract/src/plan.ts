@@ -1,5 +1,12 @@
-import type { Ingredient, Moments, Placed, PlanJob, PlanWish, Surroundings } from '@humble-churn/core';
-import { placedAt, planJob, settledJob } from '@humble-churn/core';
+import type {
+  Ingredient,
+  StartTimes,
+  ScheduledBatch,
+  PlanJob,
+  PlanWish,
+  Surroundings,
+} from '@humble-churn/core';
+import { scheduledAt, planJob, settledJob } from '@humble-churn/core';
 import { z } from 'zod';
 import { KeptIngredientsSchema, OwnIngredientSchema } from './ingredient';
 import { InstantSchema, fromInstant, toInstant } from './instant';
@@ -8,14 +15,14 @@ import { RecipeSchema } from './recipe';
 import { RevisionSchema } from './revision';
 
 /** When a batch is weighed, drained and blended; drained and blended are one moment apart where nothing soaks. */
-export const MomentsSchema = z
+export const StartTimesSchema = z
   .object({ weighAt: InstantSchema, drainAt: InstantSchema, blendAt: InstantSchema })
   .refine(({ weighAt, drainAt, blendAt }) => weighAt <= drainAt && drainAt <= blendAt, {
     error: 'weighing, draining and blending follow one another',
   })
   .meta({ id: 'Moments' });
 
-export type MomentsWire = z.infer<typeof MomentsSchema>;
+export type StartTimesWire = z.infer<typeof StartTimesSchema>;
 
 export const PlanSchema = z
   .object({
@@ -29,7 +36,7 @@ export const PlanSchema = z
     fresh: z.boolean(),
     /** Nuts soaked before, from the freezer: nothing is soaked for it. */
     soakedAlready: z.boolean(),
-    moments: MomentsSchema,
+    moments: StartTimesSchema,
     /** Whether no better moments exist; false where there were too many ways to look at all of them. */
     provenBest: z.boolean().default(true),
     status: z.enum(['open', 'started', 'dropped']),
@@ -56,7 +63,7 @@ export const NewPlanSchema = z
     fresh: z.boolean().default(false),
     soakedAlready: z.boolean().default(false),
     /** Set by hand; null has them worked out. */
-    moments: MomentsSchema.nullable().default(null),
+    moments: StartTimesSchema.nullable().default(null),
     /** The device's own id for it, so that it can go on with what it has not yet sent. */
     planId: z.uuid().optional(),
   })
@@ -66,7 +73,7 @@ export const PlanPatchSchema = z
   .object({
     glassAt: InstantSchema.optional(),
     fresh: z.boolean().optional(),
-    moments: MomentsSchema.optional(),
+    moments: StartTimesSchema.optional(),
     status: z.enum(['open', 'dropped']).optional(),
   })
   .meta({ id: 'PlanPatch' });
@@ -86,15 +93,15 @@ export function jobOfPlan(plan: Wanted, around: Surroundings, own: readonly Ingr
 }
 
 /** What a plan asks of the days where it lies, and its steps there. */
-export function settledPlan(plan: Plan): { job: PlanJob; placed: Placed } {
+export function settledPlan(plan: Plan): { job: PlanJob; placed: ScheduledBatch } {
   const job = settledJob(wishOf(plan), plan.recipe, plan.prediction);
-  return { job, placed: placedAt(job, coreMoments(plan.moments)) };
+  return { job, placed: scheduledAt(job, coreStartTimes(plan.moments)) };
 }
 
-export function coreMoments({ weighAt, drainAt, blendAt }: MomentsWire): Moments {
+export function coreStartTimes({ weighAt, drainAt, blendAt }: StartTimesWire): StartTimes {
   return { weighMs: fromInstant(weighAt), drainMs: fromInstant(drainAt), blendMs: fromInstant(blendAt) };
 }
 
-export function wireMoments({ weighMs, drainMs, blendMs }: Moments): MomentsWire {
+export function wireStartTimes({ weighMs, drainMs, blendMs }: StartTimes): StartTimesWire {
   return { weighAt: toInstant(weighMs), drainAt: toInstant(drainMs), blendAt: toInstant(blendMs) };
 }

@@ -1,5 +1,5 @@
-import type { PlannedPrediction, Prediction, Sureness, UnsureFigure } from '@humble-churn/core';
-import { RINSED_MAX_C, UNSURE_FIGURES } from '@humble-churn/core';
+import type { PlannedPrediction, Prediction, Uncertainty, UncertainFigure } from '@humble-churn/core';
+import { RINSED_MAX_C, UNCERTAIN_FIGURES } from '@humble-churn/core';
 import { z } from 'zod';
 import { ContainedAllergensSchema } from './allergen';
 
@@ -195,11 +195,11 @@ export const PlannedPredictionSchema = PredictionSchema.extend({
 const IntervalSchema = z.object({ low: amount, high: amount });
 
 /** 80 % intervals of a batch's figures. */
-export const SurenessSchema = z
+export const UncertaintySchema = z
   .object(
-    Object.fromEntries(UNSURE_FIGURES.map((figure) => [figure, IntervalSchema])) as Record<
-      UnsureFigure,
+    Object.fromEntries(UNCERTAIN_FIGURES.map((figure) => [figure, IntervalSchema])) as Record<
+      UncertainFigure,
       typeof IntervalSchema
     >,
   )
-  .meta({ id: 'Sureness' }) satisfies z.ZodType<Sureness>;
+  .meta({ id: 'Sureness' }) satisfies z.ZodType<Uncertainty>;

@@ -21,7 +21,7 @@ import { parseIngredient } from 'parse-ingredient';
 import { z } from 'zod';
 import type { RecipeFile } from './recipe';
 import { RECIPE_FORMAT, RecipeFileSchema } from './recipe';
-import { allergenWords, refusalWords } from './words';
+import { allergensText, refusalMessage } from './messages';
 
 /** Where our own form rides along in a recipe's JSON-LD, so that nothing is lost on the way back. */
 const OWN_FORM = 'humbleChurn:recipe';
@@ -68,7 +68,7 @@ export function toJsonLd(file: RecipeFile, prediction: Prediction): Record<strin
     ],
     '@type': 'Recipe',
     name: recipe.name,
-    description: `Contains: ${allergenWords({ contains: prediction.allergens, unknown: false })}.`,
+    description: `Contains: ${allergensText({ contains: prediction.allergens, unknown: false })}.`,
     recipeYield: `${Math.round(prediction.finish.volumeMl)} mL`,
     prepTime: duration(minutes.handsOnMin),
     totalTime: duration(minutes.handsOnMin + minutes.soakMin),
@@ -165,7 +165,7 @@ function readOpenForm(value: unknown, prefix: string): RecipeReading {
     const why = poisonousName(own.name);
     if (why) {
       const { refusal } = refused('name-poisonous', ['name'], { name: own.name, why });
-      return bad(`${prefix}ownIngredients.${i}.name`, refusalWords(refusal));
+      return bad(`${prefix}ownIngredients.${i}.name`, refusalMessage(refusal));
     }
   }
   const known = (key: string): boolean => findIngredient(key, file.data.ownIngredients) !== undefined;
@@ -304,7 +304,7 @@ function fromLines(name: string, lines: readonly string[], cups: CupSystem): Rec
     const why = poisonousName(what);
     if (why) {
       const { refusal } = refused('name-poisonous', [], { name: read.description, why });
-      return bad(`recipeIngredient.${i}`, refusalWords(refusal));
+      return bad(`recipeIngredient.${i}`, refusalMessage(refusal));
     }
     const leftOut = (): void => void notes.push(`Left out, not understood: “${line}”.`);
     const pinch = read.quantity === null && (read.unitOfMeasureID === 'pinch' || /pinch/.test(what));
@@ -374,7 +374,7 @@ function fromLines(name: string, lines: readonly string[], cups: CupSystem): Rec
     otherLiquid: coconutG > 0 ? { liquid: 'coconut_water', share: coconutG / (liquidG - iceG) } : null,
   };
   const prediction = predict(base);
-  if (!prediction.ok) return bad('recipeIngredient', refusalWords(prediction.refusal));
+  if (!prediction.ok) return bad('recipeIngredient', refusalMessage(prediction.refusal));
   const litres = prediction.value.milk.volumeMl / 1000;
   const recipe: Recipe = {
     ...base,

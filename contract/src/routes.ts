@@ -20,7 +20,7 @@ import { ChangesSchema } from './changes';
 import { FitRequestSchema, FitSchema } from './fit';
 import { FridgeLogSchema, KitchenPatchSchema, KitchenSchema } from './kitchen';
 import { NewPlanSchema, PlanListSchema, PlanPatchSchema, PlanSchema } from './plan';
-import { PredictionSchema, SurenessSchema } from './prediction';
+import { PredictionSchema, UncertaintySchema } from './prediction';
 import {
   NewRecipeSchema,
   RecipeHistorySchema,
@@ -165,7 +165,7 @@ export const ROUTES = {
     path: '/api/sureness',
     summary: '80 % intervals of the figures of a batch',
     body: PredictRequest,
-    response: SurenessSchema,
+    response: UncertaintySchema,
   }),
   recipes: route({
     ...GET,

@@ -6,12 +6,12 @@ import {
   ingredientFromPack,
   predict,
   readQuantity,
-  sureness,
+  uncertainty,
 } from '@humble-churn/core';
 import fc from 'fast-check';
 import {
   BatchSchema,
-  HappeningSchema,
+  EventBodySchema,
   InstantSchema,
   KitchenPatchSchema,
   KitchenProfileSchema,
@@ -25,16 +25,16 @@ import {
   ROUTES,
   RecipeFileSchema,
   RecipeSchema,
-  SurenessSchema,
+  UncertaintySchema,
   SurroundingsSchema,
   ChosenTimeZoneSchema,
   TimeZoneSchema,
-  cautionWords,
+  cautionMessage,
   coreEvent,
-  eventRefusalWords,
+  eventRefusalMessage,
   fromInstant,
-  quantityWords,
-  refusalWords,
+  quantityMessage,
+  refusalMessage,
   toInstant,
 } from '../src';
 
@@ -164,8 +164,8 @@ describe('what was kept before a part existed is still read', () => {
 
 describe('what the core says passes its own schema', () => {
   test('how sure it is', () => {
-    const sure = sureness(RECIPE, USUAL_SURROUNDINGS, [], { draws: 50 });
-    expect(sure.ok && SurenessSchema.parse(JSON.parse(JSON.stringify(sure.value)))).toEqual(
+    const sure = uncertainty(RECIPE, USUAL_SURROUNDINGS, [], { draws: 50 });
+    expect(sure.ok && UncertaintySchema.parse(JSON.parse(JSON.stringify(sure.value)))).toEqual(
       sure.ok && sure.value,
     );
   });
@@ -270,9 +270,9 @@ describe('a batch on the wire', () => {
   });
 
   test('clients may not plan by themselves, nor say what nobody knows', () => {
-    expect(HappeningSchema.safeParse(event.what).success).toBe(false);
-    expect(HappeningSchema.safeParse({ type: 'exploded' }).success).toBe(false);
-    expect(HappeningSchema.safeParse({ type: 'step-done', step: 'soak' }).success).toBe(true);
+    expect(EventBodySchema.safeParse(event.what).success).toBe(false);
+    expect(EventBodySchema.safeParse({ type: 'exploded' }).success).toBe(false);
+    expect(EventBodySchema.safeParse({ type: 'step-done', step: 'soak' }).success).toBe(true);
   });
 
   test.each<[string, unknown]>([
@@ -287,7 +287,7 @@ describe('a batch on the wire', () => {
     ['throwing away without a reason', { type: 'jar-discarded', jarId: event.id, reason: '' }],
     ['a jar id that is none', { type: 'jar-emptied', jarId: 'jar-1' }],
   ])('%s is turned away', (_name, what) => {
-    expect(HappeningSchema.safeParse(what).success).toBe(false);
+    expect(EventBodySchema.safeParse(what).success).toBe(false);
   });
 });
 
@@ -370,7 +370,7 @@ describe('every code has a sentence', () => {
   };
 
   test.each(Object.entries(REFUSALS))('%s', (code, params) => {
-    const words = refusalWords({ code: code as RefusalCode, path: [], params });
+    const words = refusalMessage({ code: code as RefusalCode, path: [], params });
     expect(words).toMatch(/^\P{Ll}.*[.?]$/u);
     expect(words).not.toMatch(/undefined|NaN|null/);
     for (const value of Object.values(params)) {
@@ -382,7 +382,7 @@ describe('every code has a sentence', () => {
 
   test('too little pulp is told apart from too much, and from none', () => {
     const say = (params: Record<string, number>) =>
-      refusalWords({ code: 'pulp-out-of-reach', path: [], params: { wantedG: 30, ...params } });
+      refusalMessage({ code: 'pulp-out-of-reach', path: [], params: { wantedG: 30, ...params } });
     expect(say({ mostG: 20 })).toContain('20 g is the most');
     expect(say({ leastG: 43 })).toContain('less than the smallest batch leaves: 43 g');
     expect(say({ mostG: 0 })).toContain('Choose a strainer');
@@ -390,7 +390,7 @@ describe('every code has a sentence', () => {
 
   test('poison is told apart', () => {
     const say = (why: string) =>
-      refusalWords({ code: 'name-poisonous', path: [], params: { name: 'X', why } });
+      refusalMessage({ code: 'name-poisonous', path: [], params: { name: 'X', why } });
     expect(say('cyanide')).toContain('cyanide');
     expect(say('raw-bean')).toContain('beans');
     expect(say('toxic-seed')).toContain('poisonous');
@@ -433,7 +433,7 @@ describe('every code has a sentence', () => {
   };
 
   test.each(Object.entries(CAUTIONS))('%s', (code, params) => {
-    const words = cautionWords({ code: code as Caution['code'], params });
+    const words = cautionMessage({ code: code as Caution['code'], params });
     expect(words).toMatch(/\.$/);
     expect(words).not.toMatch(/undefined|NaN|null/);
     if (params['name'] !== undefined) expect(words).toContain(String(params['name']));
@@ -454,11 +454,11 @@ describe('every code has a sentence', () => {
   ];
 
   test.each(EVENTS)('%s', (code) => {
-    expect(eventRefusalWords(code)).toMatch(/\.$/);
+    expect(eventRefusalMessage(code)).toMatch(/\.$/);
   });
 
   test.each(['', 'x', '1/0', '1,250'])('a number typed as “%s”', (text) => {
     const reading = readQuantity(text);
-    expect(!reading.ok && quantityWords(reading)).toMatch(/\.$/);
+    expect(!reading.ok && quantityMessage(reading)).toMatch(/\.$/);
   });
 });

@@ -1,67 +1,298 @@
-export * from './additionTable';
-export * from './allergen';
-export * from './bottling';
-export * from './recipeAllergens';
-export * from './pieces';
-export * from './stepCautions';
-export * from './addition';
-export * from './blend';
-export * from './body';
-export * from './caution';
-export * from './composition';
-export * from './ingredient';
-export * from './machine';
-export * from './measure';
-export * from './nutTable';
-export * from './peel';
-export * from './predict';
-export * from './sureness';
-export * from './backwards';
-export * from './cost';
-export * from './pour';
-export * from './curves';
-export * from './pouringOrder';
-export * from './household';
-export * from './recipeChanges';
-export * from './prediction';
-export * from './limits';
-export * from './factors';
-export * from './finish';
-export * from './nutrition';
-export * from './ratio';
-export * from './recipe';
-export * from './refusal';
-export * from './soak';
-export * from './strain';
-export * from './timing';
-export * from './units';
-export * from './agenda';
-export * from './batch';
-export * from './keeping';
-export * from './opening';
-export * from './ownIngredient';
-export * from './pulp';
-export * from './quantity';
-export * from './refusedName';
-export * from './steps';
-export * from './display';
-export * from './soakAdvice';
-export * from './comparison';
-export * from './random';
-export * from './replan';
-export * from './steadiness';
-export * from './weightPacket';
-export * from './thermometerPacket';
-export * from './simulatedScale';
-export * from './window';
-export * from './sameBatch';
-export * from './planJob';
-export * from './placed';
-export * from './planCost';
-export type { PlanKitchen, PlanLimit, Taken } from './kitchenUse';
-export { takenBy } from './kitchenUse';
-export * from './brokenLimits';
-export * from './schedule';
-export * from './roomMade';
-export * from './daysAhead';
-export * from './fit';
+export type {
+  AgendaItem,
+  BatchEvent,
+  BatchState,
+  EventBody,
+  EventRefusalCode,
+  Fact,
+  FridgeReading,
+  Guide,
+  JarState,
+  NewJar,
+  PlanChange,
+  PlanOnAgenda,
+  ProbedThing,
+  PulpState,
+  Replan,
+  ReplannedFigure,
+  Step,
+  StepKind,
+  StepState,
+} from './batch';
+export {
+  GUIDE,
+  agenda,
+  batchAllergens,
+  batchState,
+  batchSteps,
+  blendedMilkTempC,
+  cautionsAt,
+  clockLengthS,
+  comparisons,
+  effectiveEvents,
+  eventRefusal,
+  finishedMilkMl,
+  jarCosts,
+  jarKeeping,
+  jarSpells,
+  jarTerms,
+  lastTap,
+  ownIn,
+  plannedEvent,
+  recipeAllergens,
+  replan,
+  soakAsItWent,
+  soakStandsIn,
+  stepAgenda,
+  stepLeftS,
+  stepRanS,
+  strainedMilkMl,
+  timerEndMs,
+  warmthAtC,
+} from './batch';
+export type { ScaleManners, ScaleSample, SteadyReading } from './devices';
+export {
+  HELD_FOR_MS,
+  USUAL_SCALE,
+  isEmptyScale,
+  isFarOff,
+  isSameLoad,
+  movedInterval,
+  newSimulatedScale,
+  scaleLater,
+  scaleShows,
+  scaleTared,
+  steadyReading,
+  temperatureOfPacket,
+  temperaturePacket,
+  weightOfPacket,
+  weightPacket,
+} from './devices';
+export type {
+  Addition,
+  Allergen,
+  AllergenFacts,
+  ContainedAllergen,
+  Ingredient,
+  NutForm,
+  OwnIngredient,
+  PackFigures,
+  PoisonReason,
+} from './ingredients';
+export {
+  ADDITION_TABLE,
+  ALLERGENS,
+  NUT_TABLE,
+  allergensIn,
+  compositionOf,
+  cupG,
+  densityGPerMl,
+  findAddition,
+  findIngredient,
+  ingredientFromPack,
+  isFreeOf,
+  packOf,
+  poisonousName,
+  solidsG,
+  totalG,
+  volumeMl,
+} from './ingredients';
+export type { JarSpell, JarTerms, Keeping, KeepingCosts, PulpPlace } from './keeping';
+export {
+  PULP_KEEP_DAYS,
+  budgetOf,
+  keeping,
+  keepingCosts,
+  pulpUseByMs,
+  spoilageRate,
+  storedPulpG,
+} from './keeping';
+export type {
+  AdditionDose,
+  BladeHeat,
+  Heat,
+  MachineKind,
+  Peel,
+  Recipe,
+  RecipePart,
+  SecondStrainer,
+  SoakMethod,
+  Squeeze,
+  Strainer,
+  Surroundings,
+} from './making';
+export {
+  DEFAULT_WARMTH_LIMIT_C,
+  FROTH_FACTOR,
+  HOT_POUR_TEMP_C,
+  MACHINES,
+  MAX_LOADS,
+  MOST_CAPS,
+  RINSED_MAX_C,
+  RUPTURE_BY_HAND,
+  SALT_G_PER_L,
+  SWEETNESS_G_PER_L,
+  TAP_TEMP_C,
+  USUAL_SURROUNDINGS,
+  breakingEnergyKjPerKg,
+  canPeel,
+  doseForSweetness,
+  doseG,
+  energyForRupture,
+  fillLineOf,
+  iceForLimitG,
+  iceLeftAfterG,
+  meanRupture,
+  nutPercents,
+  partAddition,
+  plainRecipe,
+  powerAtSpeedW,
+  recipeChanges,
+  recipeForGlasses,
+  shortensKeeping,
+  soakAdvice,
+  soakHistory,
+  soakSpells,
+  stepMinutes,
+  strainersOf,
+  sugarEquivalentPerG,
+  sweetnessGPerL,
+  warmingOf,
+  warmthAfterC,
+  withNutPercent,
+} from './making';
+export type {
+  CupSystem,
+  DisplayPreferences,
+  MassUnit,
+  Measures,
+  QuantityReading,
+  VolumeUnit,
+} from './measures';
+export {
+  CUP_ML,
+  LIMITS,
+  OUNCE_G,
+  POUND_G,
+  SPOON_ML,
+  US_CUP_ML,
+  US_FL_OZ_ML,
+  US_QUART_ML,
+  WATER_G_PER_ML,
+  celsiusFrom,
+  counterSoakLimitH,
+  formatClock,
+  formatDose,
+  formatDuration,
+  formatMass,
+  formatMoney,
+  formatReadMass,
+  formatReadTemp,
+  formatTemp,
+  formatVolume,
+  gPer,
+  isVolumeUnit,
+  kitchenRound,
+  mlPer,
+  quarters,
+  ratioFaces,
+  ratioFromCups,
+  ratioFromShare,
+  readQuantity,
+  readingIn,
+  tempIn,
+  typedFigure,
+} from './measures';
+export type { Interval, Random } from './numerics';
+export { normalDraw, seededRandom } from './numerics';
+export type {
+  Body,
+  Cost,
+  Curves,
+  Household,
+  JugStep,
+  KitchenFactors,
+  MassFlow,
+  MassFlowBand,
+  MassFlowPart,
+  Nutrition,
+  PlannedPrediction,
+  Prediction,
+  Prices,
+  RecipeGoal,
+} from './predicting';
+export {
+  BODY_MIDDLE_PCT,
+  DRYING_KWH_PER_KG,
+  avoidedBy,
+  bodyOf,
+  cautionsBefore,
+  costOf,
+  curves,
+  householdCautions,
+  kitchenDraws,
+  massFlow,
+  nutritionOf,
+  pouringOrder,
+  predict,
+  solveRecipe,
+  washWaterMl,
+  withAmountBy,
+  withEndBy,
+  withEnoughIce,
+  withPieces,
+} from './predicting';
+export type { Caution, Refusal, RefusalCode, Result } from './results';
+export { refused } from './results';
+export type {
+  Alternative,
+  Booking,
+  ConstraintViolation,
+  Displacement,
+  FitAnswer,
+  FitJob,
+  HouseholdDays,
+  KeptJob,
+  KitchenCalendar,
+  PlanConstraint,
+  PlanCost,
+  PlanJob,
+  PlanWish,
+  PlannedStepKind,
+  Schedule,
+  ScheduledBatch,
+  StartTimes,
+  TimeInterval,
+  Visit,
+} from './scheduling';
+export {
+  CHILL_MIN,
+  GRID_MIN,
+  alternatives,
+  bookingsOf,
+  bookingsUnderWay,
+  compareCosts,
+  constraintViolations,
+  dailyIntervals,
+  daysWith,
+  displacement,
+  fit,
+  isInside,
+  kitchenCalendar,
+  overlaps,
+  planCost,
+  planJob,
+  schedule,
+  scheduledAt,
+  scheduledTogether,
+  scheduledUnderWay,
+  settledJob,
+  soakChoices,
+  startTimesOf,
+  timeOnDay,
+  visits,
+  withFinishMoved,
+  withSoakMoved,
+} from './scheduling';
+export type { PairedDifference, UncertainFigure, Uncertainty } from './uncertainty';
+export { UNCERTAIN_FIGURES, pairedDifference, uncertainty } from './uncertainty';

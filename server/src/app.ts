@@ -9,7 +9,7 @@ import { listBatches, openBatch, recordEvents, startBatch, viewAdded, viewBatch 
 import { changesSince } from './changes';
 import { compute } from './compute';
 import type { Db } from './database';
-import { localHostOnly, ownWritesOnly } from './guard';
+import { localHostOnly, ownWritesOnly } from './requestGuards';
 import {
   addIngredient,
   changeIngredient,
@@ -19,7 +19,7 @@ import {
 } from './ingredients';
 import { listUnreadable, putAside } from './unreadableRows';
 import { changeKitchen, kitchenSettings, viewFridgeLog, viewKitchen } from './kitchens';
-import { serve, serveCreation, serveParsed } from './mount';
+import { serve, serveCreation, serveParsed } from './routeHandlers';
 import { calendarOf } from './calendar';
 import {
   changePlan,
@@ -28,14 +28,14 @@ import {
   listPlans,
   makePlan,
   markStarted,
-  toldPlans,
+  calendarPlans,
   viewPlan,
 } from './plans';
 import { readRevisions, settled } from './revision';
 import { openApiDocument } from './openapi';
 import { ProblemError, notComputable } from './problemError';
-import { keepRecipe, keepVersion, listRecipes, putAway, viewHistory, viewRecipe } from './recipes';
-import { pageHeaders, serveSite } from './site';
+import { keepRecipe, keepVersion, listRecipes, archiveRecipe, viewHistory, viewRecipe } from './recipes';
+import { pageHeaders, serveSite } from './staticSite';
 
 const BODY_LIMIT = '256kb';
 
@@ -87,7 +87,7 @@ export function createApp(db: Db, siteDir: string): Express {
   });
   serve(app, ROUTES.recipes, ({ query }) => listRecipes(db, query.put === 'away'));
   serve(app, ROUTES.recipe, ({ params }) => viewHistory(db, params.recipeId));
-  serve(app, ROUTES.putRecipeAway, ({ params, body }) => putAway(db, params.recipeId, body.away));
+  serve(app, ROUTES.putRecipeAway, ({ params, body }) => archiveRecipe(db, params.recipeId, body.away));
   serveCreation(app, db, ROUTES.saveRecipe, {
     make: (tx, { body, now }) => keepRecipe(tx, body.recipe, body.ownIngredients, now),
     show: (from, recipeId) => viewRecipe(from, recipeId),
@@ -132,7 +132,7 @@ export function createApp(db: Db, siteDir: string): Express {
     response
       .type('text/calendar; charset=utf-8')
       .set('Content-Disposition', 'attachment; filename="humble-churn.ics"')
-      .send(calendarOf(await toldPlans(db, new Date())));
+      .send(calendarOf(await calendarPlans(db, new Date())));
   });
 
   const description = openApiDocument();

@@ -1,5 +1,5 @@
 import type { EventWire } from '@humble-churn/contract';
-import { StoredHappeningSchema, coreEvent } from '@humble-churn/contract';
+import { StoredEventBodySchema, coreEvent } from '@humble-churn/contract';
 import type { BatchEvent, BatchState } from '@humble-churn/core';
 import { batchState } from '@humble-churn/core';
 import { and, asc, eq, gt, inArray } from 'drizzle-orm';
@@ -125,7 +125,7 @@ export class BatchLogs {
       for (const row of added.get(id) ?? []) {
         if (row.seq <= known.seq) continue;
         seq = row.seq;
-        const what = StoredHappeningSchema.safeParse(row.what);
+        const what = StoredEventBodySchema.safeParse(row.what);
         if (!what.success) readable = false;
         else events.push({ id: row.id, at: row.at.toISOString(), timeZone: row.timeZone, what: what.data });
         addedIn.push(row.addedIn);

@@ -1,16 +1,16 @@
 import { randomUUID } from 'node:crypto';
 import type { Added, Batch, BatchList, ChangedBatch } from '@humble-churn/contract';
-import { PlannedSchema, StoredHappeningSchema, eventRefusalWords } from '@humble-churn/contract';
+import { PlannedSchema, StoredEventBodySchema, eventRefusalMessage } from '@humble-churn/contract';
 import type {
   BatchEvent,
-  BatchHappening,
+  EventBody,
   BatchState,
   FridgeReading,
   Guide,
   OwnIngredient,
   Recipe,
 } from '@humble-churn/core';
-import { batchState, eventRefusal, opening } from '@humble-churn/core';
+import { batchState, eventRefusal, plannedEvent } from '@humble-churn/core';
 import type { SQL } from 'drizzle-orm';
 import { and, desc, eq, gt, inArray, lt, or } from 'drizzle-orm';
 import { z } from 'zod';
@@ -146,7 +146,7 @@ export async function openBatch(db: Db, { recipe, ownIngredients, guide }: Start
   const { revision } = await readRevisions(db);
   const from = await batchGrounds(db);
   const own = [...from.own, ...checkBrought(ownIngredients)];
-  const plain = opening(recipe, from, own, guide);
+  const plain = plannedEvent(recipe, from, own, guide);
   if (!plain.ok) throw notComputable(plain.refusal, ['recipe']);
   const { around } = plain.value;
   const sure = await compute.sureness({ recipe, around, own, prices: from.profile });
@@ -186,7 +186,7 @@ function isActive(state: BatchState): boolean {
 }
 
 interface Entry {
-  happenings: readonly BatchHappening[];
+  happenings: readonly EventBody[];
   /** The device's own ids, one for each. */
   ids?: readonly string[] | undefined;
 }
@@ -217,9 +217,9 @@ export async function appendEvents(
   for (const [i, what] of happenings.entries()) {
     if (!state) throw new ProblemError('not-found', 'This batch has no plan.');
     const refusal = eventRefusal(state, what, readings, atMs);
-    if (refusal) throw new ProblemError('conflict', eventRefusalWords(refusal), { reason: refusal });
+    if (refusal) throw new ProblemError('conflict', eventRefusalMessage(refusal), { reason: refusal });
     const id = ids?.[i] ?? randomUUID();
-    const kept = StoredHappeningSchema.parse(what);
+    const kept = StoredEventBodySchema.parse(what);
     rows.push({ id, batchId, at: new Date(atMs), timeZone, what: kept, addedIn });
     events = [...events, { ...what, id, atMs }];
     state = batchState(events);

@@ -1,6 +1,6 @@
 import type { Plan } from '@humble-churn/contract';
-import { allergenWords, visitWords } from '@humble-churn/contract';
-import type { AllergenFacts, Placed, Visit } from '@humble-churn/core';
+import { allergensText, visitLabel } from '@humble-churn/contract';
+import type { AllergenFacts, ScheduledBatch, Visit } from '@humble-churn/core';
 import { visits } from '@humble-churn/core';
 import ICAL from 'ical.js';
 
@@ -11,15 +11,15 @@ const UID_DOMAIN = 'humble-churn';
 /** The alarm rings this long before, min. */
 const WARN_MIN = 10;
 
-export interface ToldPlan {
+export interface CalendarPlan {
   plan: Plan;
   /** What is in it, told in every event: a calendar is read by whoever drinks. */
   allergens: AllergenFacts;
-  placed: Placed;
+  placed: ScheduledBatch;
 }
 
 function eventWords({ key, kinds }: Visit, { recipe, soakedAlready }: Plan): { name: string; what: string } {
-  const what = `${visitWords(kinds)}.`;
+  const what = `${visitLabel(kinds)}.`;
   if (kinds.includes('blend')) return { name: `Make ${recipe.name}`, what: `${what} Then into the fridge.` };
   if (kinds.includes('cool')) return { name: `Cool the bowl: ${recipe.name}`, what };
   if (key === 'drain') return { name: `Drain the nuts: ${recipe.name}`, what };
@@ -33,7 +33,7 @@ function eventWords({ key, kinds }: Visit, { recipe, soakedAlready }: Plan): { n
  * The visits a plan is told by. When a move has made the blending part of the visit before it, its own is told as
  * cancelled: a calendar may have read it.
  */
-function toldVisits({ plan, placed }: ToldPlan): (Visit & { cancelled: boolean })[] {
+function toldVisits({ plan, placed }: CalendarPlan): (Visit & { cancelled: boolean })[] {
   const all = visits(placed).map((visit) => ({ ...visit, cancelled: plan.status === 'dropped' }));
   const last = all[all.length - 1];
   const joined = plan.revision > 0 && last !== undefined && last.key !== 'make';
@@ -49,7 +49,7 @@ function utc(ms: number): ICAL.Time {
  * The uid of an event stays the same and its sequence counts the changes, so that reading the file again moves
  * what was read before; a dropped plan is told as cancelled. Moments are UTC: right in any zone, on any day.
  */
-export function calendarOf(told: readonly ToldPlan[]): string {
+export function calendarOf(told: readonly CalendarPlan[]): string {
   const calendar = new ICAL.Component(['vcalendar', [], []]);
   calendar.addPropertyWithValue('prodid', PRODUCT);
   calendar.addPropertyWithValue('version', '2.0');
@@ -68,7 +68,7 @@ export function calendarOf(told: readonly ToldPlan[]): string {
       event.addPropertyWithValue('dtstart', utc(fromMs));
       event.addPropertyWithValue('dtend', utc(toMs));
       event.addPropertyWithValue('summary', name);
-      event.addPropertyWithValue('description', `${what} Contains: ${allergenWords(one.allergens)}.`);
+      event.addPropertyWithValue('description', `${what} Contains: ${allergensText(one.allergens)}.`);
       event.addPropertyWithValue('status', cancelled ? 'CANCELLED' : 'CONFIRMED');
       event.addPropertyWithValue('transp', 'OPAQUE');
       const alarm = new ICAL.Component('valarm');

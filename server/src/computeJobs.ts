@@ -8,11 +8,11 @@ import type {
   Recipe,
   Result,
   Schedule,
-  Sureness,
+  Uncertainty,
   Surroundings,
-  Taken,
+  Booking,
 } from '@humble-churn/core';
-import { fit, planKitchen, schedule, sureness } from '@humble-churn/core';
+import { fit, kitchenCalendar, schedule, uncertainty } from '@humble-churn/core';
 
 interface SurenessJob {
   recipe: Recipe;
@@ -26,17 +26,17 @@ interface PlacingJob {
   household: HouseholdDays;
   timeZone: string;
   nowMs: number;
-  taken: readonly Taken[];
+  taken: readonly Booking[];
 }
 
 /** What is computed beside the requests, by name. Plain data goes in and comes out: it crosses to another thread. */
 export const COMPUTE_JOBS = {
   /** How sure a batch's figures are. */
-  sureness: ({ recipe, around, own, prices }: SurenessJob): Result<Sureness> =>
-    sureness(recipe, around, own, { prices }),
+  sureness: ({ recipe, around, own, prices }: SurenessJob): Result<Uncertainty> =>
+    uncertainty(recipe, around, own, { prices }),
   /** The best moments for a batch around all that is taken. */
   placing: ({ job, household, timeZone, nowMs, taken }: PlacingJob): Schedule =>
-    schedule([job], planKitchen(household, timeZone, nowMs, job.glassMs, taken)),
+    schedule([job], kitchenCalendar(household, timeZone, nowMs, job.glassMs, taken)),
   /** Where a batch fits among the kept plans, or what else would. */
   fitting: (job: FitJob): FitAnswer => fit(job),
 } as const;

@@ -1,13 +1,6 @@
 import { randomUUID } from 'node:crypto';
-import type {
-  BatchEvent,
-  BatchHappening,
-  FridgeReading,
-  PulpPlace,
-  Random,
-  Recipe,
-} from '@humble-churn/core';
-import { batchState, normal, plainRecipe, seeded, storedPulpG } from '@humble-churn/core';
+import type { BatchEvent, EventBody, FridgeReading, PulpPlace, Random, Recipe } from '@humble-churn/core';
+import { batchState, normalDraw, plainRecipe, seededRandom, storedPulpG } from '@humble-churn/core';
 import type { KitchenProfile } from '@humble-churn/contract';
 import { KitchenProfileSchema } from '@humble-churn/contract';
 import { BatchLogs, coreView } from './batchLogs';
@@ -21,7 +14,7 @@ const HOUR_MS = 3_600_000;
 const DAY_MS = 24 * HOUR_MS;
 const QUARTER_MS = HOUR_MS / 4;
 
-type Sayable = Exclude<BatchHappening, { type: 'planned' }>;
+type Sayable = Exclude<EventBody, { type: 'planned' }>;
 
 interface Dish {
   recipe: Recipe;
@@ -245,7 +238,8 @@ async function tell(db: Db, story: Story, now: Date, random: Random): Promise<vo
   const soakMs = recipe.soak.hours * HOUR_MS;
   const batch = await PastBatch.plan(db, recipe, bottledMs - soakMs - 60 * 60_000);
   const { steps, prediction } = batch.state();
-  const wavering = (value: number, share: number): number => Math.round(value * (1 + share * normal(random)));
+  const wavering = (value: number, share: number): number =>
+    Math.round(value * (1 + share * normalDraw(random)));
   const milkG = wavering(prediction.milk.massG * MILK_BIAS, 0.012);
   const pulpG = wavering(prediction.pulp.massG * PULP_BIAS, 0.03);
   for (const step of steps) {
@@ -369,7 +363,7 @@ export async function loadDemoKitchen(db: Db, now: Date): Promise<void> {
     const first = { ...SUNDAY.recipe, waterPerNut: 6, additions: [] };
     const sunday = await keepRecipe(tx, first, [], keptAt);
     await keepVersion(tx, sunday, SUNDAY.recipe, new Date(now.getTime() - 40 * DAY_MS));
-    const random = seeded(SEED);
+    const random = seededRandom(SEED);
     for (const story of STORIES) await tell(tx, story, now, random);
     await soakUnderWay(tx, now);
   });

@@ -2,33 +2,33 @@ import { randomUUID } from 'node:crypto';
 import type { FitRequestSchema, NewPlanSchema, Plan, PlanPatchSchema } from '@humble-churn/contract';
 import {
   KeptIngredientsSchema,
-  NOT_ALL_LOOKED_AT,
+  NOT_ALL_SEARCHED,
   PlannedPredictionSchema,
   RecipeSchema,
-  coreMoments,
+  coreStartTimes,
   jobOfPlan,
-  noTimeWords,
-  planLimitWords,
+  noTimeMessage,
+  planConstraintMessage,
   settledPlan,
-  wireMoments,
+  wireStartTimes,
 } from '@humble-churn/contract';
-import type { FitAnswer, Moments, OwnIngredient, PlannedPrediction, Taken } from '@humble-churn/core';
+import type { FitAnswer, StartTimes, OwnIngredient, PlannedPrediction, Booking } from '@humble-churn/core';
 import {
   avoidedBy,
-  momentsOf,
-  planKitchen,
+  startTimesOf,
+  kitchenCalendar,
   ownIn,
   recipeAllergens,
-  placedAt,
+  scheduledAt,
   predict,
-  takenBy,
-  takenByUnderWay,
+  bookingsOf,
+  bookingsUnderWay,
 } from '@humble-churn/core';
 import { asc, eq, gt, or } from 'drizzle-orm';
 import type { z } from 'zod';
 import type { BatchLogs } from './batchLogs';
 import { batchesUnderWay } from './batches';
-import type { ToldPlan } from './calendar';
+import type { CalendarPlan } from './calendar';
 import { compute } from './compute';
 import type { Db } from './database';
 import { checkBrought, listOwnIngredients } from './ingredients';
@@ -92,7 +92,7 @@ export async function changedPlans(db: Db, since: number): Promise<Plan[]> {
 }
 
 /** Plans as calendars are told of them, with their steps: also those dropped or carried out. */
-export async function toldPlans(db: Db, now: Date): Promise<ToldPlan[]> {
+export async function calendarPlans(db: Db, now: Date): Promise<CalendarPlan[]> {
   const rows = await db
     .select()
     .from(plans)
@@ -117,21 +117,21 @@ export async function viewPlan(db: Db, planId: string): Promise<Plan> {
 }
 
 /** What open plans and batches under way take up, but for the plan that is being fitted in. */
-async function takenByOthers(db: Db, logs: BatchLogs, but: string | null, now: Date): Promise<Taken[]> {
+async function takenByOthers(db: Db, logs: BatchLogs, but: string | null, now: Date): Promise<Booking[]> {
   const underWay = await batchesUnderWay(db, logs);
   const planned = (await listPlans(db)).flatMap((plan) => {
     if (plan.id === but) return [];
     const { job, placed } = settledPlan(plan);
-    return takenBy(job, placed);
+    return bookingsOf(job, placed);
   });
-  return [...takenByUnderWay(underWay, now.getTime()), ...planned];
+  return [...bookingsUnderWay(underWay, now.getTime()), ...planned];
 }
 
 type Asked = Parameters<typeof jobOfPlan>[0];
 
 /** Moments of a plan, and whether no better ones exist. */
 interface Fitted {
-  moments: Moments;
+  moments: StartTimes;
   provenBest: boolean;
 }
 
@@ -173,19 +173,19 @@ async function fitted(
     const limit = found.ok ? 'time' : found.tightest;
     throw new ProblemError(
       'not-computable',
-      `${noTimeWords(limit)}${found.proven ? '' : ` ${NOT_ALL_LOOKED_AT}`}`,
+      `${noTimeMessage(limit)}${found.proven ? '' : ` ${NOT_ALL_SEARCHED}`}`,
       {
         reason: limit,
-        fields: [{ path: ['glassAt'], message: planLimitWords(limit) }],
+        fields: [{ path: ['glassAt'], message: planConstraintMessage(limit) }],
       },
     );
   }
-  const value = { moments: momentsOf(placed), provenBest: found.proven };
+  const value = { moments: startTimesOf(placed), provenBest: found.proven };
   return { value, revision, from, readAgain };
 }
 
-function momentColumns(moments: Moments): Pick<PlanRow, 'weighAt' | 'drainAt' | 'blendAt'> {
-  const { weighAt, drainAt, blendAt } = wireMoments(moments);
+function momentColumns(moments: StartTimes): Pick<PlanRow, 'weighAt' | 'drainAt' | 'blendAt'> {
+  const { weighAt, drainAt, blendAt } = wireStartTimes(moments);
   return { weighAt: new Date(weighAt), drainAt: new Date(drainAt), blendAt: new Date(blendAt) };
 }
 
@@ -218,15 +218,15 @@ export async function fitGlass(
   const kept = (await listPlans(db)).flatMap((plan) => {
     if (plan.id === planId) return [];
     const keptJob = jobOfPlan(plan, kitchen, own);
-    return [{ job: keptJob, placed: placedAt(keptJob, coreMoments(plan.moments)) }];
+    return [{ job: keptJob, placed: scheduledAt(keptJob, coreStartTimes(plan.moments)) }];
   });
-  const taken = takenByUnderWay(await batchesUnderWay(db, logs), now.getTime());
+  const taken = bookingsUnderWay(await batchesUnderWay(db, logs), now.getTime());
   const { roomTempC, fridgeTempC, profile, timeZone } = kitchen;
   return compute.fitting({
     recipe,
     prediction,
     job,
-    days: planKitchen(profile, timeZone, now.getTime(), job.glassMs, taken),
+    days: kitchenCalendar(profile, timeZone, now.getTime(), job.glassMs, taken),
     kept,
     around: { roomTempC, fridgeTempC },
     own,
@@ -257,7 +257,7 @@ export async function fitPlan(
   const id = body.planId ?? randomUUID();
   const prediction = PlannedPredictionSchema.parse(predicted.value);
   const found = body.moments
-    ? settled({ moments: coreMoments(body.moments), provenBest: true })
+    ? settled({ moments: coreStartTimes(body.moments), provenBest: true })
     : await fitted(db, logs, { ...body, id, prediction }, brought, now);
   const plan = { id, prediction, ingredients: ownIn(body.recipe, own), timeZone: kitchen.timeZone };
   return { ...found, value: { ...plan, ...found.value } };
@@ -311,7 +311,7 @@ async function refit(
   patch: Patch,
   now: Date,
 ): Promise<Computed<Fitted | null>> {
-  if (patch.moments) return settled({ moments: coreMoments(patch.moments), provenBest: true });
+  if (patch.moments) return settled({ moments: coreStartTimes(patch.moments), provenBest: true });
   if (patch.glassAt === undefined && patch.fresh === undefined) return settled(null);
   const row = await planRow(db, planId);
   refuseStarted(row);

@@ -1,5 +1,5 @@
 import type { Problem, ProblemCode } from '@humble-churn/contract';
-import { refusalWords } from '@humble-churn/contract';
+import { refusalMessage } from '@humble-churn/contract';
 import type { Refusal } from '@humble-churn/core';
 import type { z } from 'zod';
 
@@ -42,7 +42,7 @@ export function invalidInput(error: z.ZodError): ProblemError {
 }
 
 export function notComputable(refusal: Refusal, under: readonly string[] = []): ProblemError {
-  const detail = refusalWords(refusal);
+  const detail = refusalMessage(refusal);
   const path = [...under, ...refusal.path];
   return new ProblemError('not-computable', detail, {
     reason: refusal.code,

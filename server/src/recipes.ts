@@ -96,7 +96,7 @@ export async function keepVersion(db: Db, recipeId: string, recipe: Recipe, now:
   await db.insert(recipeVersions).values({ recipeId, version: latest.version + 1, savedAt: now, ...checked });
 }
 
-export async function putAway(db: Db, recipeId: string, away: boolean): Promise<SavedRecipe> {
+export async function archiveRecipe(db: Db, recipeId: string, away: boolean): Promise<SavedRecipe> {
   await db.transaction(async (tx) => {
     const changed = await tx.update(recipes).set({ away }).where(eq(recipes.id, recipeId)).returning();
     if (changed.length === 0) throw none();

@@ -7,7 +7,7 @@ import { openDatabase } from './database';
 import { listUnreadable } from './unreadableRows';
 import { loadDemoKitchen } from './demoKitchen';
 import { ensureKitchen } from './kitchens';
-import { forgetOldKeys } from './mount';
+import { forgetOldKeys } from './routeHandlers';
 
 const KEEP_LINE_MS = 120_000;
 

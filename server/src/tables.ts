@@ -1,5 +1,5 @@
 import type { KitchenProfile } from '@humble-churn/contract';
-import type { BatchHappening, OwnIngredient, PlannedPrediction, Recipe } from '@humble-churn/core';
+import type { EventBody, OwnIngredient, PlannedPrediction, Recipe } from '@humble-churn/core';
 import {
   bigint,
   bigserial,
@@ -112,7 +112,7 @@ export const batchEvents = pgTable(
       .references(() => batches.id),
     at: instant('at').notNull(),
     timeZone: text('time_zone').notNull(),
-    what: jsonb('what').$type<BatchHappening>().notNull(),
+    what: jsonb('what').$type<EventBody>().notNull(),
     addedIn: changedIn('added_in'),
   },
   (table) => [index('batch_events_batch').on(table.batchId, table.seq)],

@@ -4,7 +4,7 @@ import {
   PackFiguresSchema,
   PlannedPredictionSchema,
   RecipeSchema,
-  StoredHappeningSchema,
+  StoredEventBodySchema,
   allergenFromWords,
 } from '@humble-churn/contract';
 import { and, asc, desc, eq } from 'drizzle-orm';
@@ -106,7 +106,7 @@ async function unreadableBatches(db: Db): Promise<Found[]> {
   for (const { batchId, what } of rows) {
     const planned = PlannedNameSchema.safeParse(what);
     if (planned.success) names.set(batchId, planned.data.recipe.name);
-    const wrong = problems(StoredHappeningSchema, what);
+    const wrong = problems(StoredEventBodySchema, what);
     if (wrong.length > 0) found.set(batchId, { kind: 'batch', id: batchId, name: null, problems: wrong });
   }
   return [...found.values()].map((one) => ({ ...one, name: names.get(one.id) ?? null }));

@@ -10,11 +10,11 @@ import {
   RecipeHistorySchema,
   RecipeListSchema,
   SavedRecipeSchema,
-  SurenessSchema,
+  UncertaintySchema,
   coreEvent,
 } from '@humble-churn/contract';
 import type { Recipe } from '@humble-churn/core';
-import { batchState, predict, recipeChanges, sureness } from '@humble-churn/core';
+import { batchState, predict, recipeChanges, uncertainty } from '@humble-churn/core';
 import { RECIPE, RunningServer, newDataDir, removeDataDir } from './runningServer';
 
 const dataDir = newDataDir();
@@ -479,8 +479,8 @@ describe('how sure a prediction is', () => {
     expect((await server.call('PATCH', '/api/kitchen', { profile })).status).toBe(200);
     const { status, body } = await server.call('POST', '/api/sureness', { ...file, surroundings });
     expect(status).toBe(200);
-    const local = sureness(RECIPE as Recipe, surroundings, [], { prices: profile });
-    expect(local.ok && local.value).toEqual(SurenessSchema.parse(body));
+    const local = uncertainty(RECIPE as Recipe, surroundings, [], { prices: profile });
+    expect(local.ok && local.value).toEqual(UncertaintySchema.parse(body));
   });
 
   test('is kept with a batch when it is planned', async () => {

@@ -5,7 +5,7 @@ import {
   PlanListSchema,
   PlanSchema,
   coreEvent,
-  coreMoments,
+  coreStartTimes,
 } from '@humble-churn/contract';
 import { batchState } from '@humble-churn/core';
 import ICAL from 'ical.js';
@@ -79,7 +79,7 @@ describe('plans', () => {
     const glassAt = glassIn(3);
     const { plan } = await makePlan(glassAt);
     if (!plan) throw new Error('no plan');
-    const { weighMs, drainMs, blendMs } = coreMoments(plan.moments);
+    const { weighMs, drainMs, blendMs } = coreStartTimes(plan.moments);
     expect(drainMs - weighMs).toBeGreaterThan(4 * H);
     expect(blendMs).toBeGreaterThanOrEqual(drainMs);
     expect(blendMs + 3 * H).toBeLessThan(Date.parse(glassAt));
@@ -89,7 +89,7 @@ describe('plans', () => {
   test('keep out of one another’s way at the jug', async () => {
     const glassAt = glassIn(4);
     const [a, b] = [await makePlan(glassAt), await makePlan(glassAt)];
-    const blends = [a, b].map(({ plan }) => (plan ? coreMoments(plan.moments).blendMs : 0));
+    const blends = [a, b].map(({ plan }) => (plan ? coreStartTimes(plan.moments).blendMs : 0));
     expect(Math.abs((blends[0] ?? 0) - (blends[1] ?? 0))).toBeGreaterThanOrEqual(5 * 60_000);
   });
 
@@ -137,7 +137,7 @@ describe('plans', () => {
     const path = `/api/plans/${plan?.id}`;
     const later = PlanSchema.parse((await server.call('PATCH', path, { glassAt: glassIn(6) })).body);
     expect(later.revision).toBe(1);
-    expect(coreMoments(later.moments).blendMs).toBeGreaterThan(coreMoments(plan!.moments).blendMs);
+    expect(coreStartTimes(later.moments).blendMs).toBeGreaterThan(coreStartTimes(plan!.moments).blendMs);
     const byHand = { weighAt: glassIn(5), drainAt: glassIn(6), blendAt: glassIn(6) };
     expect((await server.call('PATCH', path, { moments: byHand })).body.moments).toEqual(byHand);
     await server.call('PATCH', path, { status: 'dropped' });
@@ -249,7 +249,7 @@ describe('fitting without keeping', () => {
     const { plan } = await makePlan(glassAt);
     const [placed] = found.placed;
     const at = (kind: string): number | undefined => placed?.steps.find((step) => step.kind === kind)?.fromMs;
-    expect(plan && coreMoments(plan.moments)).toEqual({
+    expect(plan && coreStartTimes(plan.moments)).toEqual({
       weighMs: at('weigh'),
       drainMs: at('drain'),
       blendMs: at('blend'),

@@ -1,6 +1,6 @@
 import type { LucideIcon } from './icons';
 import { ActivityIndicator, Pressable, StyleSheet } from 'react-native';
-import { Words } from './Words';
+import { AppText } from './AppText';
 import { SPACE, TOUCH, useColours } from './theme';
 
 interface Props {
@@ -71,9 +71,9 @@ export function Button({
         Icon && <Icon color={look.ink} size={counter ? 24 : 20} aria-hidden />
       )}
       {!iconOnly && (
-        <Words kind="strong" tone={look.tone} style={styles.label}>
+        <AppText kind="strong" tone={look.tone} style={styles.label}>
           {label}
-        </Words>
+        </AppText>
       )}
     </Pressable>
   );

@@ -1,4 +1,4 @@
-import { cautionWords } from '@humble-churn/contract';
+import { cautionMessage } from '@humble-churn/contract';
 import type { Caution } from '@humble-churn/core';
 import { Notice } from './Notice';
 
@@ -14,7 +14,7 @@ export function Cautions({ cautions }: { cautions: readonly Caution[] }) {
           key={`${caution.code}${String(caution.params['key'] ?? caution.params['name'] ?? '')}`}
           kind={FORBIDS.has(caution.code) ? 'error' : 'caution'}
         >
-          {cautionWords(caution)}
+          {cautionMessage(caution)}
         </Notice>
       ))}
     </>

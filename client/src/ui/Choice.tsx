@@ -2,7 +2,7 @@ import type { ReactNode } from 'react';
 import { useRef } from 'react';
 import type { View as ViewType } from 'react-native';
 import { Pressable, StyleSheet, View } from 'react-native';
-import { Words } from './Words';
+import { AppText } from './AppText';
 import { SPACE, TOUCH, useColours } from './theme';
 
 export interface Option<T extends string | number> {
@@ -39,9 +39,9 @@ export function Choice<T extends string | number>({ label, options, value, onCha
   return (
     <View style={styles.group}>
       {hideLabel !== true && (
-        <Words kind="small" tone="soft">
+        <AppText kind="small" tone="soft">
           {label}
-        </Words>
+        </AppText>
       )}
       <View role="radiogroup" aria-label={label} style={styles.options}>
         {options.map((option) => {
@@ -85,11 +85,11 @@ export function Choice<T extends string | number>({ label, options, value, onCha
             >
               {option.mark}
               <View style={styles.words}>
-                <Words kind={chosen ? 'strong' : 'body'}>{option.label}</Words>
+                <AppText kind={chosen ? 'strong' : 'body'}>{option.label}</AppText>
                 {option.note !== undefined && (
-                  <Words kind="small" tone="soft">
+                  <AppText kind="small" tone="soft">
                     {option.note}
-                  </Words>
+                  </AppText>
                 )}
               </View>
             </Pressable>

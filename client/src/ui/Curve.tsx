@@ -4,7 +4,7 @@ import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import Svg, { Circle, G, Line, Path, Rect, Text as SvgText } from 'react-native-svg';
 import { Button } from './Button';
-import { Words } from './Words';
+import { AppText } from './AppText';
 import { FONT, SPACE, useColours } from './theme';
 import { HOLDS_THE_PAGE, slideKeys, useDrag } from './useDrag';
 
@@ -68,7 +68,7 @@ export function Curve({ title, xs, xName, xWords, lines, now, usual, width }: Pr
   const rows = Array.from({ length: ROWS }, (_, i) => Math.round((i * (xs.length - 1)) / (ROWS - 1)));
   return (
     <View style={styles.curve}>
-      <Words kind="strong">{title}</Words>
+      <AppText kind="strong">{title}</AppText>
       <View
         ref={dragRef}
         role="slider"
@@ -167,11 +167,11 @@ export function Curve({ title, xs, xName, xWords, lines, now, usual, width }: Pr
           ))}
         </Svg>
       </View>
-      <Words kind="small" tone="soft" live="polite">
+      <AppText kind="small" tone="soft" live="polite">
         {reading}
         {usual ? `. Shaded: ${usual.words}` : ''}
         {lines.map((one) => (one.limit ? `. Dotted: ${one.limit.words}` : ''))}
-      </Words>
+      </AppText>
       <Button
         kind="quiet"
         label={asTable ? 'Hide the table' : 'As a table'}
@@ -183,9 +183,9 @@ export function Curve({ title, xs, xName, xWords, lines, now, usual, width }: Pr
           <View role="row" style={styles.row}>
             {[xName, ...lines.map((one) => one.name)].map((name) => (
               <View role="columnheader" key={name} style={styles.cell}>
-                <Words kind="small" tone="soft">
+                <AppText kind="small" tone="soft">
                   {name}
-                </Words>
+                </AppText>
               </View>
             ))}
           </View>
@@ -193,7 +193,7 @@ export function Curve({ title, xs, xName, xWords, lines, now, usual, width }: Pr
             <View role="row" key={i} style={[styles.row, { borderColor: colour.line }]}>
               {[xWords(xs[i] ?? 0), ...lines.map((one) => one.words(one.ys[i] ?? 0))].map((text, j) => (
                 <View role="cell" key={j} style={styles.cell}>
-                  <Words kind="small">{text}</Words>
+                  <AppText kind="small">{text}</AppText>
                 </View>
               ))}
             </View>

@@ -1,7 +1,7 @@
 import type { ReactNode } from 'react';
 import type { ViewStyle } from 'react-native';
 import { View } from 'react-native';
-import { Words } from './Words';
+import { AppText } from './AppText';
 import { SPACE, WORDS_WHOLE } from './theme';
 
 interface Props {
@@ -18,15 +18,15 @@ interface Props {
 export function FieldFrame({ label, noteId, error, note, style, children }: Props) {
   return (
     <View style={[{ gap: SPACE.tight }, style, WORDS_WHOLE]}>
-      <Words kind="small" tone="soft">
+      <AppText kind="small" tone="soft">
         {label}
-      </Words>
+      </AppText>
       {children}
       <View nativeID={noteId} aria-live="polite">
         {(error ?? note) !== undefined && (
-          <Words kind="small" tone={error === null ? 'soft' : 'buoy'}>
+          <AppText kind="small" tone={error === null ? 'soft' : 'buoy'}>
             {error ?? note}
-          </Words>
+          </AppText>
         )}
       </View>
     </View>

@@ -1,7 +1,7 @@
 import { CircleAlert, Info, TriangleAlert } from './icons';
 import type { ReactNode } from 'react';
 import { StyleSheet, View } from 'react-native';
-import { Words } from './Words';
+import { AppText } from './AppText';
 import { SPACE, useColours } from './theme';
 
 interface Props {
@@ -25,7 +25,7 @@ export function Notice({ kind, children, action }: Props) {
     >
       <look.Icon color={look.ink} size={20} aria-hidden />
       <View style={styles.words}>
-        <Words>{children}</Words>
+        <AppText>{children}</AppText>
         {action}
       </View>
     </View>

@@ -1,7 +1,7 @@
 import type { ReactNode } from 'react';
 import type { ViewStyle } from 'react-native';
 import { StyleSheet, View } from 'react-native';
-import { Words } from './Words';
+import { AppText } from './AppText';
 import { SPACE, useColours } from './theme';
 
 /** A piece of a screen that belongs together, with its heading. */
@@ -24,9 +24,9 @@ export function Panel({
       style={[styles.panel, BY_ITSELF, { backgroundColor: colour.surface, borderColor: colour.line }, style]}
     >
       {title !== undefined && (
-        <Words kind={large ? 'title' : 'heading'} level={2}>
+        <AppText kind={large ? 'title' : 'heading'} level={2}>
           {title}
-        </Words>
+        </AppText>
       )}
       {children}
     </View>

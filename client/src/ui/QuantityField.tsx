@@ -1,10 +1,10 @@
-import { quantityWords } from '@humble-churn/contract';
+import { quantityMessage } from '@humble-churn/contract';
 import { readQuantity } from '@humble-churn/core';
 import type { Ref } from 'react';
 import { useId, useState } from 'react';
 import { StyleSheet, TextInput, View } from 'react-native';
 import { FieldFrame } from './FieldFrame';
-import { Words } from './Words';
+import { AppText } from './AppText';
 import { FONT, SPACE, TOUCH, useColours } from './theme';
 
 interface Props {
@@ -64,7 +64,7 @@ export function QuantityField({
       setTrouble(null);
       return;
     }
-    const why = reading.ok ? onNumber(reading.value) : quantityWords(reading);
+    const why = reading.ok ? onNumber(reading.value) : quantityMessage(reading);
     setTrouble(why);
     if (why !== null) onTrouble?.();
   };
@@ -114,7 +114,7 @@ export function QuantityField({
             { color: colour.ink, fontFamily: FONT.strong, fontSize: counter === true ? 24 : 18 },
           ]}
         />
-        <Words tone="soft">{unit}</Words>
+        <AppText tone="soft">{unit}</AppText>
       </View>
     </FieldFrame>
   );

@@ -2,7 +2,7 @@ import { usePathname } from 'expo-router';
 import { useEffect, useRef } from 'react';
 import type { ViewStyle } from 'react-native';
 import { StyleSheet, View } from 'react-native';
-import { Words } from './Words';
+import { AppText } from './AppText';
 import { WORDS_WHOLE } from './theme';
 
 /** Where a skip link leads: the part of the page that is the screen. */
@@ -35,7 +35,7 @@ export function ScreenTitle({ children, style }: { children: string; style?: Vie
   }, [path]);
   return (
     <View ref={ref} tabIndex={-1} style={[styles.title, WORDS_WHOLE, style]}>
-      <Words kind="title">{children}</Words>
+      <AppText kind="title">{children}</AppText>
     </View>
   );
 }

@@ -4,11 +4,11 @@ import { useEffect, useState } from 'react';
 import { Pressable, StyleSheet, View, useWindowDimensions } from 'react-native';
 import type { Place } from './places';
 import { DAYS, KITCHEN, PLACES } from './places';
-import { OnTheWay } from './OnTheWay';
+import { PendingEntries } from './PendingEntries';
 import { Shortcuts } from './Shortcuts';
 import { MAIN_ID } from './ScreenTitle';
 import { ToastPlace } from './Toast';
-import { Words } from './Words';
+import { AppText } from './AppText';
 import { SPACE, TOUCH, WIDE_FROM_PX, useColours } from './theme';
 
 function isHere(place: Place, pathname: string): boolean {
@@ -30,7 +30,7 @@ export function Shell({ children }: { children: ReactNode }) {
         {children}
         <View style={styles.foot} pointerEvents="box-none">
           <ToastPlace />
-          <OnTheWay />
+          <PendingEntries />
         </View>
       </View>
       {!wide && <Nav places={places} rail={false} />}
@@ -60,7 +60,7 @@ function SkipLink() {
         { backgroundColor: colour.surface, borderColor: colour.kelp },
       ]}
     >
-      <Words kind="strong">Skip to the screen</Words>
+      <AppText kind="strong">Skip to the screen</AppText>
     </Pressable>
   );
 }
@@ -92,9 +92,9 @@ function Nav({ places, rail }: { places: readonly Place[]; rail: boolean }) {
       ]}
     >
       {rail && (
-        <Words kind="heading" tone="kelp" style={styles.brand} level={2}>
+        <AppText kind="heading" tone="kelp" style={styles.brand} level={2}>
           Humble Churn
-        </Words>
+        </AppText>
       )}
       {places.map((place) => {
         const here = isHere(place, pathname);
@@ -117,9 +117,9 @@ function Nav({ places, rail }: { places: readonly Place[]; rail: boolean }) {
             ]}
           >
             <place.icon color={here ? colour.kelp : colour.inkSoft} size={rail ? 22 : 24} aria-hidden />
-            <Words kind={rail ? (here ? 'strong' : 'body') : 'small'} tone={here ? 'kelp' : 'soft'}>
+            <AppText kind={rail ? (here ? 'strong' : 'body') : 'small'} tone={here ? 'kelp' : 'soft'}>
               {place.name}
-            </Words>
+            </AppText>
           </Pressable>
         );
       })}

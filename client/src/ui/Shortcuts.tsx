@@ -3,7 +3,7 @@ import { useEffect, useState } from 'react';
 import { Modal, StyleSheet, View } from 'react-native';
 import { Button } from './Button';
 import { DAYS, KITCHEN, PLACES } from './places';
-import { Words } from './Words';
+import { AppText } from './AppText';
 import { SPACE, useColours } from './theme';
 import { isDialogOpen } from './useKeys';
 
@@ -54,13 +54,13 @@ export function Shortcuts() {
     >
       <View style={styles.veil}>
         <View style={[styles.card, { backgroundColor: colour.surface, borderColor: colour.edge }]}>
-          <Words kind="heading">Keys</Words>
+          <AppText kind="heading">Keys</AppText>
           {KEYS.map(({ keys, does }) => (
             <View key={keys} style={styles.row}>
-              <Words kind="strong" style={styles.keys}>
+              <AppText kind="strong" style={styles.keys}>
                 {keys}
-              </Words>
-              <Words style={styles.does}>{does}</Words>
+              </AppText>
+              <AppText style={styles.does}>{does}</AppText>
             </View>
           ))}
           <Button label="Close" onPress={() => setOpen(false)} />

@@ -3,7 +3,7 @@ import type { ReactNode } from 'react';
 import { createContext, useCallback, useContext, useEffect, useMemo, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Button } from './Button';
-import { Words } from './Words';
+import { AppText } from './AppText';
 import { SPACE, useColours } from './theme';
 
 interface Said {
@@ -55,7 +55,7 @@ export function ToastPlace() {
     <View style={styles.place} pointerEvents="box-none" role="status" aria-live="polite">
       {said && (
         <View style={[styles.toast, { backgroundColor: colour.surface, borderColor: colour.kelp }]}>
-          <Words style={styles.words}>{said.words}</Words>
+          <AppText style={styles.words}>{said.words}</AppText>
           {undo && (
             <Button
               label="Undo"

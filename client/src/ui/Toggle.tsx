@@ -1,5 +1,5 @@
 import { Pressable, StyleSheet, View } from 'react-native';
-import { Words } from './Words';
+import { AppText } from './AppText';
 import { Check } from './icons';
 import { SPACE, TOUCH, useColours } from './theme';
 
@@ -39,11 +39,11 @@ export function Toggle({ label, note, on, onChange }: Props) {
         {on && <Check size={18} color={colour.kelp} aria-hidden />}
       </View>
       <View style={styles.words}>
-        <Words kind={on ? 'strong' : 'body'}>{label}</Words>
+        <AppText kind={on ? 'strong' : 'body'}>{label}</AppText>
         {note !== undefined && (
-          <Words kind="small" tone="soft">
+          <AppText kind="small" tone="soft">
             {note}
-          </Words>
+          </AppText>
         )}
       </View>
     </Pressable>

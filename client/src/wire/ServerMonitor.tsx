@@ -2,7 +2,7 @@ import { ROUTES } from '@humble-churn/contract';
 import { useQueryClient } from '@tanstack/react-query';
 import { usePathname } from 'expo-router';
 import { useEffect } from 'react';
-import { call } from './call';
+import { callApi } from './apiClient';
 import { askChanges } from './changes';
 import { noteServerTime, whenClockJumps } from './clock';
 import { hearOtherTabs } from './sending';
@@ -21,7 +21,7 @@ export function ServerMonitor() {
   useEffect(() => {
     if (!away) return;
     const ask = (): void => {
-      call(ROUTES.health).then(
+      callApi(ROUTES.health).then(
         ({ serverTime }) => noteServerTime(serverTime),
         () => undefined,
       );

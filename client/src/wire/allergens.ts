@@ -1,19 +1,19 @@
-import { allergenWords } from '@humble-churn/contract';
+import { allergensText } from '@humble-churn/contract';
 import type { BatchState, OwnIngredient, Recipe } from '@humble-churn/core';
 import { batchAllergens, recipeAllergens } from '@humble-churn/core';
 import { useOwnIngredients } from './queries';
 
 /** The allergens of a batch in words, by the ingredients it was planned with. */
-export function useBatchAllergenWords(): (state: Pick<BatchState, 'recipe' | 'ingredients'>) => string {
+export function useBatchAllergensText(): (state: Pick<BatchState, 'recipe' | 'ingredients'>) => string {
   const { data } = useOwnIngredients();
-  return (state) => allergenWords(batchAllergens(state, data ?? []));
+  return (state) => allergensText(batchAllergens(state, data ?? []));
 }
 
 /**
  * The allergens of a kept recipe or plan in words: what it was written with, and what its ingredients are by now. A
  * label that was corrected since holds for both.
  */
-export function keptAllergenWords(
+export function keptAllergensText(
   recipe: Recipe,
   kept: readonly OwnIngredient[],
   own: readonly OwnIngredient[],
@@ -21,5 +21,5 @@ export function keptAllergenWords(
   const was = recipeAllergens(recipe, [...kept, ...own]);
   const now = recipeAllergens(recipe, [...own, ...kept]);
   const more = now.contains.filter((one) => !was.contains.some(({ allergen }) => allergen === one.allergen));
-  return allergenWords({ contains: [...was.contains, ...more], unknown: was.unknown });
+  return allergensText({ contains: [...was.contains, ...more], unknown: was.unknown });
 }

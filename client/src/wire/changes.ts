@@ -10,7 +10,7 @@ import type {
 } from '@humble-churn/contract';
 import { ROUTES } from '@humble-churn/contract';
 import type { QueryClient } from '@tanstack/react-query';
-import { call } from './call';
+import { callApi } from './apiClient';
 import { noteServerTime } from './clock';
 
 const ACTIVE = ['batches', 'active'];
@@ -129,5 +129,5 @@ export async function askChanges(client: QueryClient): Promise<void> {
   const kitchen = heard.has(client) ? undefined : client.getQueryData<Kitchen>(['kitchen']);
   const revisions = [...lists, kitchen].flatMap((one) => (one ? [one.revision] : []));
   if (revisions.length === 0) return;
-  takeIn(client, await call(ROUTES.changes, { query: { since: Math.min(...revisions) } }));
+  takeIn(client, await callApi(ROUTES.changes, { query: { since: Math.min(...revisions) } }));
 }

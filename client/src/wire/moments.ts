@@ -3,7 +3,7 @@ import { differenceInCalendarDays } from 'date-fns/differenceInCalendarDays';
 import { format } from 'date-fns/format';
 
 /** `Thu 14:00`, `today 14:00`, `tomorrow 14:00`, `3 Dec 14:00`: a moment in the household's zone, seen from now. */
-export function momentWords(ms: number, nowMs: number, timeZone: string): string {
+export function momentText(ms: number, nowMs: number, timeZone: string): string {
   const zone = { in: tz(timeZone) };
   const days = differenceInCalendarDays(ms, nowMs, zone);
   const clock = format(ms, 'HH:mm', zone);
@@ -15,6 +15,6 @@ export function momentWords(ms: number, nowMs: number, timeZone: string): string
 }
 
 /** `24 Nov`: a day in the household's zone. */
-export function dayWords(ms: number, timeZone: string): string {
+export function dayText(ms: number, timeZone: string): string {
   return format(ms, 'EEE d MMM', { in: tz(timeZone) });
 }

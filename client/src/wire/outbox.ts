@@ -1,5 +1,5 @@
 import {
-  HappeningSchema,
+  EventBodySchema,
   NewBatchSchema,
   NewPlanSchema,
   PlanPatchSchema,
@@ -13,7 +13,7 @@ import { markNow, serverNowMs, sinceMs } from './clock';
 import { deviceStorage, keepOnDevice } from './deviceStorage';
 
 /** A batch begun while the server is away, as this device reckons it. */
-export const BeginningSchema = z.object({
+export const NewBatchEntrySchema = z.object({
   batch: NewBatchSchema,
   planned: PlannedSchema,
   timeZone: TimeZoneSchema,
@@ -27,8 +27,8 @@ const BatchEntrySchema = z.object({
   order: z.number(),
   batchId: z.uuid(),
   /** The batch it begins; null for an entry to a log. */
-  begins: BeginningSchema.nullable(),
-  happenings: z.array(HappeningSchema),
+  begins: NewBatchEntrySchema.nullable(),
+  happenings: z.array(EventBodySchema),
   ids: z.array(z.uuid()),
   /** When it was said, by the server's clock as far as it was known, and by the device's own. */
   atMs: z.number(),
@@ -56,7 +56,7 @@ const EntrySchema = z.union([BatchEntrySchema, PlanEntrySchema]);
 export type BatchEntry = z.output<typeof BatchEntrySchema>;
 export type PlanEntry = z.output<typeof PlanEntrySchema>;
 export type Entry = BatchEntry | PlanEntry;
-export type Sayable = BatchEntry['happenings'][number];
+export type RecordableEvent = BatchEntry['happenings'][number];
 
 const WHY = { why: z.string() };
 const RefusedSchema = z.union([BatchEntrySchema.extend(WHY), PlanEntrySchema.extend(WHY)]);
@@ -126,17 +126,17 @@ function keep(said: Said): BatchEntry {
 }
 
 /** Writes an entry down. From here on it is kept, unless the browser refuses: then only as long as the page. */
-export function writeDown(batchId: string, happenings: readonly Sayable[]): BatchEntry {
+export function enqueue(batchId: string, happenings: readonly RecordableEvent[]): BatchEntry {
   return keep({ key: crypto.randomUUID(), batchId, begins: null, happenings: [...happenings] });
 }
 
 /** Writes down that a batch is begun. Its id is also its key: begun twice, it is still one batch. */
-export function writeBeginning(batchId: string, begins: z.output<typeof BeginningSchema>): BatchEntry {
+export function enqueueBatch(batchId: string, begins: z.output<typeof NewBatchEntrySchema>): BatchEntry {
   return keep({ key: batchId, batchId, begins, happenings: [] });
 }
 
 /** Writes down what becomes of a plan. */
-export function writePlan(said: Omit<PlanEntry, 'key' | 'order' | 'planId'>): PlanEntry {
+export function enqueuePlan(said: Omit<PlanEntry, 'key' | 'order' | 'planId'>): PlanEntry {
   const entry: PlanEntry = { ...said, key: crypto.randomUUID(), order: nextOrder(), planId: said.plan.id };
   keepOnDevice(WAITING + entry.key, entry);
   return entry;
@@ -148,14 +148,14 @@ export function agoMs(entry: BatchEntry): number {
   return Math.max(0, Math.round(mark ? sinceMs(mark) : Date.now() - entry.wallMs));
 }
 
-export function strikeOff(entry: Entry): void {
+export function dequeue(entry: Entry): void {
   deviceStorage()?.removeItem(WAITING + entry.key);
 }
 
 /** Keeps what the server did not take, so that the cook can see it. */
 export function keepRefused(entry: Entry, why: string): void {
   keepOnDevice(REFUSED + entry.key, { ...entry, why });
-  strikeOff(entry);
+  dequeue(entry);
 }
 
 export function forgetRefused(entry: Refused): void {

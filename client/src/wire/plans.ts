@@ -4,15 +4,15 @@ import {
   KeptIngredientsSchema,
   PlannedPredictionSchema,
   ROUTES,
-  coreMoments,
+  coreStartTimes,
   fromInstant,
   toInstant,
-  wireMoments,
+  wireStartTimes,
 } from '@humble-churn/contract';
 import type {
   FitAnswer,
   FitJob,
-  Moments,
+  StartTimes,
   OwnIngredient,
   PlanOnAgenda,
   PlannedPrediction,
@@ -22,10 +22,10 @@ import { ownIn } from '@humble-churn/core';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useMemo } from 'react';
 import type { z } from 'zod';
-import { call, fetchText } from './call';
+import { callApi, fetchText } from './apiClient';
 import { noteServerTime, serverNowMs } from './clock';
 import type { Entry } from './outbox';
-import { isOfPlan, writePlan } from './outbox';
+import { isOfPlan, enqueuePlan } from './outbox';
 import { KEPT_UP_MS, wireRecipe } from './queries';
 import { saveFile } from './savedFile';
 import { send, useWaiting } from './sending';
@@ -54,7 +54,7 @@ export function usePlans() {
   const query = useQuery({
     queryKey: ['plans'],
     queryFn: async () => {
-      const list = await call(ROUTES.plans);
+      const list = await callApi(ROUTES.plans);
       noteServerTime(list.serverTime);
       return list;
     },
@@ -70,7 +70,7 @@ export function plansOnAgenda(plans: readonly Plan[]): PlanOnAgenda[] {
   return plans.map(({ id, recipe, moments }) => ({
     planId: id,
     name: recipe.name,
-    weighMs: coreMoments(moments).weighMs,
+    weighMs: coreStartTimes(moments).weighMs,
   }));
 }
 
@@ -81,7 +81,7 @@ export interface Wanted {
   glassMs: number;
   fresh: boolean;
   soakedAlready: boolean;
-  moments: Moments;
+  moments: StartTimes;
 }
 
 /** Plans count at once. Like all that is entered they go to the server when it answers, in the order they were made. */
@@ -95,7 +95,7 @@ export function usePlanning() {
         glassAt: toInstant(glassMs),
         fresh,
         soakedAlready,
-        moments: wireMoments(moments),
+        moments: wireStartTimes(moments),
       };
       const plan: Plan = {
         ...makes,
@@ -110,17 +110,17 @@ export function usePlanning() {
         revision: 0,
         changedAt: toInstant(serverNowMs()),
       };
-      send(client, writePlan({ makes, changes: {}, plan }));
+      send(client, enqueuePlan({ makes, changes: {}, plan }));
       return plan;
     },
     change: (plan: Plan, changes: Pick<PlanPatch, 'moments' | 'status'>): void =>
-      send(client, writePlan({ makes: null, changes, plan: { ...plan, ...changes } })),
+      send(client, enqueuePlan({ makes: null, changes, plan: { ...plan, ...changes } })),
   };
 }
 
 /** Where a batch fits, as the server finds it: for a device that cannot work it out beside the page. */
 export function fitOnServer({ recipe, job }: FitJob, planId: string | null): Promise<FitAnswer> {
-  return call(ROUTES.fit, {
+  return callApi(ROUTES.fit, {
     body: { recipe: wireRecipe(recipe), glassAt: toInstant(job.glassMs), fresh: job.fresh, planId },
   });
 }

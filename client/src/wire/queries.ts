@@ -16,7 +16,7 @@ import {
   fromInstant,
 } from '@humble-churn/contract';
 import type { BatchEvent, BatchState, FridgeReading, OwnIngredient, Recipe } from '@humble-churn/core';
-import { batchState, eventRefusal, lastTap, opening, standing } from '@humble-churn/core';
+import { batchState, eventRefusal, lastTap, plannedEvent, effectiveEvents } from '@humble-churn/core';
 import type { RefetchOptions } from '@tanstack/react-query';
 import {
   QueryClient,
@@ -28,17 +28,17 @@ import {
 } from '@tanstack/react-query';
 import { useEffect, useEffectEvent, useMemo, useState } from 'react';
 import { z } from 'zod';
-import { ServerOutOfReach, call, isWorthTryingAgain } from './call';
+import { ServerUnreachable, callApi, isWorthTryingAgain } from './apiClient';
 import { askChanges } from './changes';
 import { noteServerTime } from './clock';
-import type { BatchEntry, Entry, Refused, Sayable } from './outbox';
+import type { BatchEntry, Entry, Refused, RecordableEvent } from './outbox';
 import {
-  BeginningSchema,
+  NewBatchEntrySchema,
   forgetRefused,
   isOfPlan,
   refusedEntries,
-  writeBeginning,
-  writeDown,
+  enqueueBatch,
+  enqueue,
 } from './outbox';
 import { isAway } from './connectivity';
 import { ENTRY, entryMutation, pendingEntries, putNewBatch, send, useWaiting } from './sending';
@@ -148,7 +148,7 @@ async function fridgeLog(known: readonly FridgeReadingWire[]): Promise<FridgeRea
   const last = log.pop();
   let after = last ? last.id - 1 : 0;
   for (;;) {
-    const { readings, more } = await call(ROUTES.fridgeLog, { query: { after } });
+    const { readings, more } = await callApi(ROUTES.fridgeLog, { query: { after } });
     const [first] = readings;
     // Where what is known last is not there any more, this is another kitchen's log.
     const other = last !== undefined && after === last.id - 1 && first?.at !== last.at;
@@ -171,14 +171,14 @@ function knownKitchen(kitchen: KitchenWithLog) {
 async function inBrowsersZone(kitchen: Kitchen): Promise<Kitchen> {
   if (kitchen.timeZoneSet) return kitchen;
   const zone = ChosenTimeZoneSchema.safeParse(Intl.DateTimeFormat().resolvedOptions().timeZone);
-  return zone.success ? call(ROUTES.changeKitchen, { body: { timeZone: zone.data } }) : kitchen;
+  return zone.success ? callApi(ROUTES.changeKitchen, { body: { timeZone: zone.data } }) : kitchen;
 }
 
 export function useKitchen() {
   return useQuery({
     queryKey: ['kitchen'],
     queryFn: async ({ client }): Promise<KitchenWithLog> => {
-      const kitchen = await inBrowsersZone(await call(ROUTES.kitchen));
+      const kitchen = await inBrowsersZone(await callApi(ROUTES.kitchen));
       noteServerTime(kitchen.serverTime);
       const before = client.getQueryData<KitchenWithLog>(['kitchen']);
       return { ...kitchen, fridgeLog: await fridgeLog(before?.fridgeLog ?? []) };
@@ -213,7 +213,7 @@ export type KnownKitchen = ReturnType<typeof knownKitchen>;
 export function useChangeKitchen() {
   const client = useQueryClient();
   return useMutation({
-    mutationFn: (patch: KitchenPatch) => call(ROUTES.changeKitchen, { body: patch }),
+    mutationFn: (patch: KitchenPatch) => callApi(ROUTES.changeKitchen, { body: patch }),
     onSuccess: () => client.invalidateQueries(),
   });
 }
@@ -221,7 +221,7 @@ export function useChangeKitchen() {
 export function useOwnIngredients() {
   return useQuery({
     queryKey: ['ingredients'],
-    queryFn: async () => (await call(ROUTES.ingredients)).ingredients,
+    queryFn: async () => (await callApi(ROUTES.ingredients)).ingredients,
     staleTime: 60_000,
   });
 }
@@ -230,7 +230,7 @@ export function useAddIngredient() {
   const client = useQueryClient();
   return useMutation({
     mutationFn: ({ pack, key }: { pack: PackFiguresWire; key: string }) =>
-      call(ROUTES.addIngredient, { body: pack, idempotencyKey: key }),
+      callApi(ROUTES.addIngredient, { body: pack, idempotencyKey: key }),
     onSuccess: () => client.invalidateQueries({ queryKey: ['ingredients'] }),
   });
 }
@@ -240,7 +240,7 @@ export function useChangeIngredient() {
   const client = useQueryClient();
   return useMutation({
     mutationFn: ({ key, ...patch }: { key: string; pack?: PackFiguresWire; archived?: boolean }) =>
-      call(ROUTES.changeIngredient, { params: { key }, body: patch }),
+      callApi(ROUTES.changeIngredient, { params: { key }, body: patch }),
     onSuccess: ({ ingredients }) => {
       client.setQueryData(['ingredients'], ingredients);
       return client.invalidateQueries();
@@ -252,7 +252,7 @@ export function useChangeIngredient() {
 export function useUnreadable() {
   return useQuery({
     queryKey: ['unreadable'],
-    queryFn: async () => (await call(ROUTES.unreadable)).unreadable,
+    queryFn: async () => (await callApi(ROUTES.unreadable)).unreadable,
   });
 }
 
@@ -260,7 +260,7 @@ export function useSetAside() {
   const client = useQueryClient();
   return useMutation({
     mutationFn: ({ kind, id, aside }: Pick<Unreadable, 'kind' | 'id'> & { aside: boolean }) =>
-      call(ROUTES.setAside, { params: { kind, id }, body: { aside } }),
+      callApi(ROUTES.setAside, { params: { kind, id }, body: { aside } }),
     onSuccess: ({ unreadable }) => client.setQueryData(['unreadable'], unreadable),
   });
 }
@@ -271,7 +271,7 @@ export function useActiveBatches() {
   const query = useQuery({
     queryKey: ['batches', 'active'],
     queryFn: async () => {
-      const list = await call(ROUTES.batches, { query: { scope: 'active', limit: 100 } });
+      const list = await callApi(ROUTES.batches, { query: { scope: 'active', limit: 100 } });
       noteServerTime(list.serverTime);
       return list;
     },
@@ -287,7 +287,7 @@ export function useAllBatches() {
   return useInfiniteQuery({
     queryKey: ['batches', 'all'],
     queryFn: async ({ pageParam }) => {
-      const list = await call(ROUTES.batches, {
+      const list = await callApi(ROUTES.batches, {
         query: { scope: 'all', limit: 30, before: pageParam ?? undefined },
       });
       return { batches: allKnown(list.batches), nextBefore: list.nextBefore };
@@ -303,7 +303,7 @@ export function useBatch(batchId: string) {
   const query = useQuery({
     queryKey: ['batch', batchId],
     queryFn: async () => {
-      const batch = await call(ROUTES.batch, { params: { batchId } });
+      const batch = await callApi(ROUTES.batch, { params: { batchId } });
       noteServerTime(batch.serverTime);
       return batch;
     },
@@ -361,19 +361,19 @@ export function useStartBatch() {
       try {
         // Its plan goes first where that is still on its way.
         const planUnsent = pendingEntries(client).some((entry) => isOfPlan(entry) && entry.planId === planId);
-        if (isAway() || planUnsent) throw new ServerOutOfReach();
-        const batch = await call(ROUTES.startBatch, { body, idempotencyKey: key });
+        if (isAway() || planUnsent) throw new ServerUnreachable();
+        const batch = await callApi(ROUTES.startBatch, { body, idempotencyKey: key });
         putNewBatch(client, batch, planId);
         void askChanges(client).catch(() => undefined);
         return { id: key };
       } catch (error) {
         const kitchen = client.getQueryData<Kitchen>(['kitchen']);
-        if (!(error instanceof ServerOutOfReach) || !kitchen) throw error;
+        if (!(error instanceof ServerUnreachable) || !kitchen) throw error;
         const ownOnes = client.getQueryData<OwnIngredient[]>(['ingredients']) ?? [];
-        const planned = opening(recipe, kitchen, [...ownOnes, ...own]);
+        const planned = plannedEvent(recipe, kitchen, [...ownOnes, ...own]);
         if (!planned.ok) throw error;
         const begins = { batch: body, planned: planned.value, timeZone: kitchen.timeZone };
-        send(client, writeBeginning(key, BeginningSchema.parse(begins)));
+        send(client, enqueueBatch(key, NewBatchEntrySchema.parse(begins)));
         return { id: key };
       }
     },
@@ -381,19 +381,19 @@ export function useStartBatch() {
 }
 
 /** Adds to the log of any batch, such as one that was started a moment ago. */
-export function useSayTo() {
+export function useRecordTo() {
   const client = useQueryClient();
-  return (batchId: string, happenings: readonly Sayable[]): void =>
-    send(client, writeDown(batchId, happenings));
+  return (batchId: string, happenings: readonly RecordableEvent[]): void =>
+    send(client, enqueue(batchId, happenings));
 }
 
 /** Adds to a batch's log; all of one tap goes in together. It counts at once and is kept whatever happens. */
 export function useRecord(batchId: string) {
   const client = useQueryClient();
   return {
-    say: (happenings: readonly Sayable[], onSaid?: () => void): BatchEntry | null => {
+    say: (happenings: readonly RecordableEvent[], onSaid?: () => void): BatchEntry | null => {
       if (happenings.length === 0) return null;
-      const entry = writeDown(batchId, happenings);
+      const entry = enqueue(batchId, happenings);
       send(client, entry);
       onSaid?.();
       return entry;
@@ -420,13 +420,13 @@ export function useRefused() {
 }
 
 /** What one tap of Undo says: all of the latest tap, last entry first. */
-export function undoing(events: readonly BatchEvent[]): Sayable[] {
+export function undoing(events: readonly BatchEvent[]): RecordableEvent[] {
   return lastTap(events).map((event) => ({ type: 'undone', eventId: event.id }));
 }
 
 /** What goes back to the moment before a step was done says: every tap since, the last first. */
-export function undoingTo(events: readonly BatchEvent[], stepId: string): Sayable[] {
-  const counted = standing(events);
+export function undoingTo(events: readonly BatchEvent[], stepId: string): RecordableEvent[] {
+  const counted = effectiveEvents(events);
   const from = counted.findIndex((event) => event.type === 'step-done' && event.step === stepId);
   const first = counted[from];
   if (!first) return [];

@@ -1,14 +1,14 @@
 import { ROUTES } from '@humble-churn/contract';
 import type { OwnIngredient, Recipe } from '@humble-churn/core';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
-import { call } from './call';
+import { callApi } from './apiClient';
 import { wireOwn, wireRecipe } from './queries';
 
 /** The recipes of this kitchen, or those put away. */
 export function useRecipes(put: 'in-use' | 'away') {
   return useQuery({
     queryKey: ['recipes', put],
-    queryFn: async () => (await call(ROUTES.recipes, { query: { put } })).recipes,
+    queryFn: async () => (await callApi(ROUTES.recipes, { query: { put } })).recipes,
   });
 }
 
@@ -16,7 +16,7 @@ export function useRecipes(put: 'in-use' | 'away') {
 export function useRecipeHistory(recipeId: string, wanted: boolean) {
   return useQuery({
     queryKey: ['recipes', 'history', recipeId],
-    queryFn: () => call(ROUTES.recipe, { params: { recipeId } }),
+    queryFn: () => callApi(ROUTES.recipe, { params: { recipeId } }),
     enabled: wanted,
   });
 }
@@ -34,11 +34,11 @@ export function useKeepRecipe() {
   return useMutation({
     mutationFn: ({ recipe, own, id, key }: Keep) =>
       id === null
-        ? call(ROUTES.saveRecipe, {
+        ? callApi(ROUTES.saveRecipe, {
             body: { recipe: wireRecipe(recipe), ownIngredients: wireOwn(own) },
             idempotencyKey: key,
           })
-        : call(ROUTES.saveVersion, {
+        : callApi(ROUTES.saveVersion, {
             params: { recipeId: id },
             body: { recipe: wireRecipe(recipe) },
             idempotencyKey: key,
@@ -51,11 +51,11 @@ export function useKeepRecipe() {
   });
 }
 
-export function usePutAway() {
+export function useArchiveRecipe() {
   const client = useQueryClient();
   return useMutation({
     mutationFn: ({ recipeId, away }: { recipeId: string; away: boolean }) =>
-      call(ROUTES.putRecipeAway, { params: { recipeId }, body: { away } }),
+      callApi(ROUTES.putRecipeAway, { params: { recipeId }, body: { away } }),
     onSuccess: () => client.invalidateQueries({ queryKey: ['recipes'] }),
   });
 }

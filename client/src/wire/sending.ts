@@ -3,7 +3,7 @@ import { ROUTES } from '@humble-churn/contract';
 import type { MutationOptions, QueryClient } from '@tanstack/react-query';
 import { useQueryClient } from '@tanstack/react-query';
 import { useCallback, useSyncExternalStore } from 'react';
-import { call, isWorthTryingAgain } from './call';
+import { callApi, isWorthTryingAgain } from './apiClient';
 import { askChanges, putAdded, putBatch, putPlan } from './changes';
 import { noteServerTime } from './clock';
 import type { BatchEntry, Entry, PlanEntry } from './outbox';
@@ -13,7 +13,7 @@ import {
   keepRefused,
   onOtherTabsEntry,
   refusedEntries,
-  strikeOff,
+  dequeue,
   waitingEntries,
 } from './outbox';
 
@@ -61,8 +61,8 @@ const RETRY_MS = [400, 800, 1500, 2500];
 
 function sendPlan({ key, planId, makes, changes }: PlanEntry): Promise<Plan> {
   return makes
-    ? call(ROUTES.makePlan, { body: { ...makes, planId }, idempotencyKey: key })
-    : call(ROUTES.changePlan, { params: { planId }, body: changes });
+    ? callApi(ROUTES.makePlan, { body: { ...makes, planId }, idempotencyKey: key })
+    : callApi(ROUTES.changePlan, { params: { planId }, body: changes });
 }
 
 async function sendToBatch(client: QueryClient, entry: BatchEntry): Promise<void> {
@@ -70,11 +70,11 @@ async function sendToBatch(client: QueryClient, entry: BatchEntry): Promise<void
   if (entry.begins) {
     // Begun by an earlier release, it goes on by the steps that its entries name.
     const body = { ...entry.begins.batch, guide: entry.begins.planned.guide };
-    const batch = await call(ROUTES.startBatch, { query, body, idempotencyKey: entry.key });
+    const batch = await callApi(ROUTES.startBatch, { query, body, idempotencyKey: entry.key });
     putNewBatch(client, batch, entry.begins.batch.planId);
     return;
   }
-  const added = await call(ROUTES.recordEvents, {
+  const added = await callApi(ROUTES.recordEvents, {
     params: { batchId: entry.batchId },
     query,
     body: { happenings: entry.happenings, ids: entry.ids },
@@ -96,7 +96,7 @@ export function entryMutation(client: QueryClient): Sending {
     retry: (_, error) => isWorthTryingAgain(error),
     retryDelay: (failures) => RETRY_MS[Math.min(failures, RETRY_MS.length - 1)] ?? 2500,
     networkMode: 'always',
-    onSuccess: (_, entry) => strikeOff(entry),
+    onSuccess: (_, entry) => dequeue(entry),
     onError: (error, entry) => {
       keepRefused(entry, error.message);
       client.setQueryData(['refused'], refusedEntries());

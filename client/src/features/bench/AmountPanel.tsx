@@ -1,27 +1,35 @@
-import type { Body, Goal, Ingredient, MassUnit, OwnIngredient, Recipe, VolumeUnit } from '@humble-churn/core';
+import type {
+  Body,
+  RecipeGoal,
+  Ingredient,
+  MassUnit,
+  OwnIngredient,
+  Recipe,
+  VolumeUnit,
+} from '@humble-churn/core';
 import {
-  backwards,
+  solveRecipe,
   cupG,
   gPer,
   mlPer,
   recipeForGlasses,
-  shownVolume,
+  formatVolume,
   typedFigure,
   withAmountBy,
 } from '@humble-churn/core';
-import { refusalWords } from '@humble-churn/contract';
+import { refusalMessage } from '@humble-churn/contract';
 import { useState } from 'react';
 import { View } from 'react-native';
 import { Choice } from '../../ui/Choice';
 import { Notice } from '../../ui/Notice';
 import { Panel } from '../../ui/Panel';
 import { QuantityField } from '../../ui/QuantityField';
-import { Words } from '../../ui/Words';
+import { AppText } from '../../ui/AppText';
 import { SPACE } from '../../ui/theme';
 import type { KnownKitchen } from '../../wire/queries';
-import { CUP_NAMES } from '../kitchen/words';
+import { CUP_NAMES } from '../../ui/cupNames';
 import type { Draft } from './draft';
-import { BODY_WORDS } from './words';
+import { BODY_LABELS } from '../../ui/recipeLabels';
 
 type NutUnit = MassUnit | 'cups';
 type Start = 'milk' | 'nuts' | 'pulp';
@@ -62,9 +70,9 @@ export function AmountPanel(props: Props) {
     change('amount-by', (now) => withAmountBy(now, by, kitchen, own));
   };
   /** Goes backwards to a recipe for the goal; the reason stands here when there is none. */
-  const reach = (goal: Goal): string | null => {
-    const found = backwards(latest().recipe, goal, kitchen, own);
-    if (!found.ok) return refusalWords(found.refusal);
+  const reach = (goal: RecipeGoal): string | null => {
+    const found = solveRecipe(latest().recipe, goal, kitchen, own);
+    if (!found.ok) return refusalMessage(found.refusal);
     const { amount: reached, waterPerNut, blend } = found.value.recipe;
     change(`goal-${goal.want}`, (now) => ({ ...now, amount: reached, waterPerNut, blend }));
     return null;
@@ -109,7 +117,7 @@ export function AmountPanel(props: Props) {
             />
             <QuantityField
               label="Or glasses"
-              unit={`of ${shownVolume(glassMl, kitchen)}`}
+              unit={`of ${formatVolume(glassMl, kitchen)}`}
               shown={typedFigure(amount.volumeMl / glassMl)}
               onNumber={(value) => {
                 if (value <= 0) return 'More than nothing, please.';
@@ -162,7 +170,7 @@ export function AmountPanel(props: Props) {
           unit="g"
           shown={typedFigure(Math.round(pulpG ?? 0))}
           onNumber={(massG) => reach({ want: 'pulp', massG })}
-          note={`Makes ${shownVolume(milkMl ?? 0, kitchen)} of milk at the ratio that is set.`}
+          note={`Makes ${formatVolume(milkMl ?? 0, kitchen)} of milk at the ratio that is set.`}
         />
       )}
       {start !== 'pulp' && (
@@ -170,14 +178,14 @@ export function AmountPanel(props: Props) {
           label={start === 'milk' ? 'As thick as' : 'The most milk that is still'}
           value={body}
           onChange={toBody}
-          options={BODIES.map((one) => ({ value: one, label: BODY_WORDS[one] }))}
+          options={BODIES.map((one) => ({ value: one, label: BODY_LABELS[one] }))}
         />
       )}
       {trouble !== null && <Notice kind="error">{trouble} The recipe is kept as it stands.</Notice>}
       {start === 'nuts' && (
-        <Words kind="small" tone="soft">
+        <AppText kind="small" tone="soft">
           Choosing a body turns the ratio to its thinnest.
-        </Words>
+        </AppText>
       )}
     </Panel>
   );

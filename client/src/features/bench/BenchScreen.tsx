@@ -1,13 +1,13 @@
-import { allergenWords } from '@humble-churn/contract';
+import { allergensText } from '@humble-churn/contract';
 import type { OwnIngredient, Prediction, Recipe } from '@humble-churn/core';
 import {
   WATER_G_PER_ML,
   cautionsBefore,
   costOf,
   findIngredient,
-  pour,
+  massFlow,
   predict,
-  shownMass,
+  formatMass,
 } from '@humble-churn/core';
 import { useRouter } from 'expo-router';
 import { BookOpenText, CalendarDays, Play, Redo2, Undo2 } from '../../ui/icons';
@@ -18,9 +18,9 @@ import { useKitchen, useOwnIngredients, useStartBatch } from '../../wire/queries
 import { Button } from '../../ui/Button';
 import { Cautions } from '../../ui/Cautions';
 import { Notice } from '../../ui/Notice';
-import { NotYet } from '../../ui/NotYet';
+import { QueryFallback } from '../../ui/QueryFallback';
 import { Panel } from '../../ui/Panel';
-import { PourDrawing } from '../../ui/PourDrawing';
+import { MassFlowDrawing } from '../../ui/MassFlowDrawing';
 import { FOOT_PX, SPACE, useColours } from '../../ui/theme';
 import { useWidth } from '../../ui/useWidth';
 import { AmountPanel } from './AmountPanel';
@@ -39,7 +39,7 @@ import { StrainPanel } from './StrainPanel';
 import type { Draft } from './draft';
 import { useDraft } from './draft';
 import { useBenchWorker } from './useBenchWorker';
-import { nameFor } from './words';
+import { nameFor } from '../../ui/recipeLabels';
 
 // What stands further down comes when the bench already answers.
 const CurvesPanel = lazy(() => import('./CurvesPanel'));
@@ -56,7 +56,7 @@ export function BenchScreen() {
     document.title = 'Bench · Humble Churn';
   }, []);
   if (!kitchen.data || !own.data) {
-    return <NotYet title="Bench" what="the kitchen" queries={[kitchen, own]} />;
+    return <QueryFallback title="Bench" what="the kitchen" queries={[kitchen, own]} />;
   }
   return <Bench kitchen={kitchen.data} own={own.data} />;
 }
@@ -107,10 +107,10 @@ function ThePour({ prediction, kitchen }: { prediction: Prediction; kitchen: Kno
   return (
     <Panel title="The pour">
       <View onLayout={onLayout}>
-        <PourDrawing
-          pour={pour(prediction)}
+        <MassFlowDrawing
+          pour={massFlow(prediction)}
           ingredient={prediction.nuts[0]?.ingredient ?? ''}
-          mass={(massG) => shownMass(massG, kitchen)}
+          mass={(massG) => formatMass(massG, kitchen)}
           width={width}
         />
       </View>
@@ -301,7 +301,7 @@ function Bench({ kitchen, own }: { kitchen: KnownKitchen; own: readonly OwnIngre
           <ValuePanel
             nutrition={laterPrediction.nutrition}
             cost={laterCost}
-            allergens={allergenWords({ contains: laterPrediction.allergens, unknown: false })}
+            allergens={allergensText({ contains: laterPrediction.allergens, unknown: false })}
             kitchen={kitchen}
           />
         )}

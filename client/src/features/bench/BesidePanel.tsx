@@ -1,21 +1,21 @@
-import { refusalWords } from '@humble-churn/contract';
+import { refusalMessage } from '@humble-churn/contract';
 import type {
-  Contrast,
+  PairedDifference,
   Interval,
   MachineKind,
   Peel,
   Recipe,
   Squeeze,
   Strainer,
-  UnsureFigure,
+  UncertainFigure,
 } from '@humble-churn/core';
 import {
   findIngredient,
   predict,
-  shownDuration,
-  shownMass,
-  shownMoney,
-  shownVolume,
+  formatDuration,
+  formatMass,
+  formatMoney,
+  formatVolume,
   soakAdvice,
 } from '@humble-churn/core';
 import { useState } from 'react';
@@ -24,11 +24,18 @@ import { Button } from '../../ui/Button';
 import { Choice } from '../../ui/Choice';
 import { Notice } from '../../ui/Notice';
 import { Panel } from '../../ui/Panel';
-import { Words } from '../../ui/Words';
+import { AppText } from '../../ui/AppText';
 import { SPACE, useColours } from '../../ui/theme';
 import type { KnownKitchen } from '../../wire/queries';
 import type { Draft } from './draft';
-import { MACHINE_WORDS, ORDER_WORDS, PEEL_WORDS, SOAK_WORDS, SQUEEZE_WORDS, STRAINER_WORDS } from './words';
+import {
+  MACHINE_LABELS,
+  ORDER_LABELS,
+  PEEL_LABELS,
+  SOAK_LABELS,
+  SQUEEZE_LABELS,
+  STRAINER_LABELS,
+} from '../../ui/recipeLabels';
 
 type Question = 'soak' | 'peel' | 'strain' | 'squeeze' | 'order' | 'machine';
 const QUESTIONS: Readonly<Record<Question, string>> = {
@@ -42,7 +49,7 @@ const QUESTIONS: Readonly<Record<Question, string>> = {
 
 interface Props {
   draft: Draft;
-  contrast: Contrast | null;
+  contrast: PairedDifference | null;
   kitchen: KnownKitchen;
   own: Parameters<typeof findIngredient>[1];
   priced: boolean;
@@ -59,7 +66,7 @@ function answers(question: Question, other: Recipe, kitchen: KnownKitchen, own: 
     case 'soak':
       return {
         value: other.soak.method as string,
-        options: keys(SOAK_WORDS),
+        options: keys(SOAK_LABELS),
         give: (now: Recipe, value: string): Recipe => {
           const method = value as Recipe['soak']['method'];
           const next = ingredient ? soakAdvice(ingredient, method, kitchen) : now.soak;
@@ -69,13 +76,13 @@ function answers(question: Question, other: Recipe, kitchen: KnownKitchen, own: 
     case 'peel':
       return {
         value: other.peel as string,
-        options: keys(PEEL_WORDS),
+        options: keys(PEEL_LABELS),
         give: (now: Recipe, value: string): Recipe => ({ ...now, peel: value as Peel }),
       };
     case 'strain':
       return {
         value: other.strain.strainer as string,
-        options: keys(STRAINER_WORDS, ['cold-press']),
+        options: keys(STRAINER_LABELS, ['cold-press']),
         give: (now: Recipe, value: string): Recipe => {
           const strainer = value as Strainer;
           const washShare = strainer === 'none' ? 0 : now.strain.washShare;
@@ -85,7 +92,7 @@ function answers(question: Question, other: Recipe, kitchen: KnownKitchen, own: 
     case 'squeeze':
       return {
         value: other.strain.squeeze as string,
-        options: keys(SQUEEZE_WORDS),
+        options: keys(SQUEEZE_LABELS),
         give: (now: Recipe, value: string): Recipe => ({
           ...now,
           strain: { ...now.strain, squeeze: value as Squeeze },
@@ -94,7 +101,7 @@ function answers(question: Question, other: Recipe, kitchen: KnownKitchen, own: 
     case 'order':
       return {
         value: other.blend.waterOrder as string,
-        options: keys(ORDER_WORDS),
+        options: keys(ORDER_LABELS),
         give: (now: Recipe, value: string): Recipe => ({
           ...now,
           blend: { ...now.blend, waterOrder: value as Recipe['blend']['waterOrder'] },
@@ -103,7 +110,7 @@ function answers(question: Question, other: Recipe, kitchen: KnownKitchen, own: 
     case 'machine':
       return {
         value: other.blend.machine as string,
-        options: keys(MACHINE_WORDS),
+        options: keys(MACHINE_LABELS),
         give: (now: Recipe, value: string): Recipe => ({
           ...now,
           blend: {
@@ -126,10 +133,10 @@ export default function BesidePanel({ draft, contrast, kitchen, own, priced }: P
   if (!other) {
     return (
       <Panel title="Two ways side by side">
-        <Words>
+        <AppText>
           Lay a copy of this recipe beside it, change one thing on the copy, and see what that one thing does:
           to the millilitres, the grit, your minutes and the cost.
-        </Words>
+        </AppText>
         <View style={styles.row}>
           <Button label="Lay a copy beside it" onPress={draft.layCopy} />
         </View>
@@ -142,18 +149,18 @@ export default function BesidePanel({ draft, contrast, kitchen, own, priced }: P
     (words: (value: number) => string) =>
     (x: number): string =>
       x < 0 ? `−${words(-x)}` : `+${words(x)}`;
-  const rows: { figure: UnsureFigure; name: string; words: (value: number) => string; least: number }[] = [
-    { figure: 'milkMl', name: 'Milk', words: (ml) => shownVolume(ml, kitchen), least: 1 },
+  const rows: { figure: UncertainFigure; name: string; words: (value: number) => string; least: number }[] = [
+    { figure: 'milkMl', name: 'Milk', words: (ml) => formatVolume(ml, kitchen), least: 1 },
     { figure: 'solidsPct', name: 'Solids', words: (pct) => `${pct.toFixed(2)} %`, least: 0.005 },
     { figure: 'gritPct', name: 'Grit', words: (pct) => `${pct.toFixed(2)} %`, least: 0.005 },
     { figure: 'endTempC', name: 'Ends at', words: (c) => `${c.toFixed(1)} °C`, least: 0.05 },
-    { figure: 'handsOnMin', name: 'Your hands', words: (min) => shownDuration(min * 60), least: 0.1 },
+    { figure: 'handsOnMin', name: 'Your hands', words: (min) => formatDuration(min * 60), least: 0.1 },
     ...(priced
       ? [
           {
             figure: 'costPerL' as const,
             name: 'A litre costs',
-            words: (sum: number) => shownMoney(sum, kitchen.currency),
+            words: (sum: number) => formatMoney(sum, kitchen.currency),
             least: 0.0005,
           },
         ]
@@ -177,15 +184,15 @@ export default function BesidePanel({ draft, contrast, kitchen, own, priced }: P
         onChange={(next) => draft.changeOther(question, (now) => give(now, next))}
         options={options}
       />
-      {!made.ok && <Notice kind="error">The copy cannot be made: {refusalWords(made.refusal)}</Notice>}
+      {!made.ok && <Notice kind="error">The copy cannot be made: {refusalMessage(made.refusal)}</Notice>}
       {made.ok && contrast && (
         <View role="table" aria-label="What differs">
           <View role="row" style={[styles.tableRow, { borderColor: colour.line }]}>
             {['', 'Bench', 'Copy', 'Difference'].map((head) => (
               <View role="columnheader" key={head} style={head === '' ? styles.name : styles.cell}>
-                <Words kind="small" tone="soft">
+                <AppText kind="small" tone="soft">
                   {head === '' ? 'Figure' : head}
-                </Words>
+                </AppText>
               </View>
             ))}
           </View>
@@ -195,32 +202,32 @@ export default function BesidePanel({ draft, contrast, kitchen, own, priced }: P
             return (
               <View role="row" key={figure} style={[styles.tableRow, { borderColor: colour.line }]}>
                 <View role="rowheader" style={styles.name}>
-                  <Words kind="small">{name}</Words>
+                  <AppText kind="small">{name}</AppText>
                 </View>
                 <View role="cell" style={styles.cell}>
-                  <Words kind="small">{words(contrast.one[figure])}</Words>
+                  <AppText kind="small">{words(contrast.one[figure])}</AppText>
                 </View>
                 <View role="cell" style={styles.cell}>
-                  <Words kind="small">{words(contrast.other[figure])}</Words>
+                  <AppText kind="small">{words(contrast.other[figure])}</AppText>
                 </View>
                 <View role="cell" style={styles.cell}>
-                  <Words kind="small">{Math.abs(size) < least ? 'same' : signed(words)(size)}</Words>
-                  <Words kind="small" tone="soft">
+                  <AppText kind="small">{Math.abs(size) < least ? 'same' : signed(words)(size)}</AppText>
+                  <AppText kind="small" tone="soft">
                     {verdict({ low, high }, least) === 'no difference'
                       ? 'no difference'
                       : `${signed(words)(low)} to ${signed(words)(high)}, ${verdict({ low, high }, least)}`}
-                  </Words>
+                  </AppText>
                 </View>
               </View>
             );
           })}
         </View>
       )}
-      <Words kind="small" tone="soft">
-        {contrast?.nutG != null && `Both from the same ${shownMass(contrast.nutG, kitchen)} of nuts. `}The
+      <AppText kind="small" tone="soft">
+        {contrast?.nutG != null && `Both from the same ${formatMass(contrast.nutG, kitchen)} of nuts. `}The
         range is where eight kitchens in ten lie, each making both ways. Shared things, such as the nut and
         the bag, do not blur it.
-      </Words>
+      </AppText>
       <View style={styles.row}>
         <Button label="Swap the sides" onPress={draft.swap} />
         <Button label="Copy the bench anew" onPress={draft.layCopy} />

@@ -5,10 +5,10 @@ import {
   RUPTURE_BY_HAND,
   fillLineOf,
   pouringOrder,
-  shownDuration,
-  shownMass,
-  shownTemp,
-  shownVolume,
+  formatDuration,
+  formatMass,
+  formatTemp,
+  formatVolume,
   withEndBy,
   withEnoughIce,
 } from '@humble-churn/core';
@@ -18,11 +18,11 @@ import { Choice } from '../../ui/Choice';
 import { Panel } from '../../ui/Panel';
 import { QuantityField } from '../../ui/QuantityField';
 import { Slider } from '../../ui/Slider';
-import { Words } from '../../ui/Words';
+import { AppText } from '../../ui/AppText';
 import { SPACE } from '../../ui/theme';
 import type { KnownKitchen } from '../../wire/queries';
 import type { Draft } from './draft';
-import { MACHINE_WORDS, ORDER_WORDS, jugWords } from './words';
+import { MACHINE_LABELS, ORDER_LABELS, jugText } from '../../ui/recipeLabels';
 
 const KINDS: readonly MachineKind[] = ['standard-jug', 'high-speed-jug', 'personal-cup', 'cold-press'];
 
@@ -85,11 +85,11 @@ export function BlendPanel({ blend, recipe, change, own, kitchen, prediction }: 
           })),
           ...KINDS.map((machine) => ({
             value: machine,
-            label: MACHINE_WORDS[machine],
+            label: MACHINE_LABELS[machine],
             note:
               machine === 'cold-press'
                 ? 'no blades, no warming'
-                : `to ${shownVolume(MACHINES[machine].fillLineMl, kitchen)}`,
+                : `to ${formatVolume(MACHINES[machine].fillLineMl, kitchen)}`,
           })),
         ]}
       />
@@ -127,7 +127,7 @@ export function BlendPanel({ blend, recipe, change, own, kitchen, prediction }: 
             onChange={(waterOrder) => set('water-order', { waterOrder })}
             options={(['at-once', 'thick-first'] as const).map((value) => ({
               value,
-              label: ORDER_WORDS[value],
+              label: ORDER_LABELS[value],
             }))}
           />
           <Choice
@@ -162,19 +162,19 @@ export function BlendPanel({ blend, recipe, change, own, kitchen, prediction }: 
             />
           )}
           {prediction && (
-            <Words>
+            <AppText>
               {byTime
                 ? `${Math.round(prediction.blend.rupture * 100)} % of the nuts broken up`
-                : `${shownDuration(prediction.blend.secondsPerLoad)} ${prediction.blend.loads > 1 ? 'a load' : 'in all'}`}
-              , ending near {shownTemp(prediction.blend.endTempC, kitchen.measures)}
+                : `${formatDuration(prediction.blend.secondsPerLoad)} ${prediction.blend.loads > 1 ? 'a load' : 'in all'}`}
+              , ending near {formatTemp(prediction.blend.endTempC, kitchen.measures)}
               {prediction.blend.rinseLiquidMl > 0
-                ? `; with the rinse the milk is at ${shownTemp(prediction.blend.milkTempC, kitchen.measures)}`
+                ? `; with the rinse the milk is at ${formatTemp(prediction.blend.milkTempC, kitchen.measures)}`
                 : ''}
               .
               {prediction.blend.iceLeftG >= 1
-                ? ` ${shownMass(prediction.blend.iceLeftG, kitchen)} of the ice are not melted by then.`
+                ? ` ${formatMass(prediction.blend.iceLeftG, kitchen)} of the ice are not melted by then.`
                 : ''}
-            </Words>
+            </AppText>
           )}
           <Slider
             label="Speed"
@@ -185,9 +185,9 @@ export function BlendPanel({ blend, recipe, change, own, kitchen, prediction }: 
             valueWords={`Speed at ${Math.round(blend.speed * 100)} %`}
             onChange={(percent) => set('speed', { speed: percent / 100 })}
           />
-          <Words kind="small" tone="soft">
+          <AppText kind="small" tone="soft">
             Speed at {Math.round(blend.speed * 100)} % of full
-          </Words>
+          </AppText>
           <View style={styles.fields}>
             <QuantityField
               label="The liquid is at"
@@ -206,7 +206,7 @@ export function BlendPanel({ blend, recipe, change, own, kitchen, prediction }: 
               unit="°C"
               {...(prediction &&
                 prediction.blend.warmthLimitC < blend.warmthLimitC && {
-                  note: `After a hot soak ${shownTemp(prediction.blend.warmthLimitC, kitchen.measures)} is the limit.`,
+                  note: `After a hot soak ${formatTemp(prediction.blend.warmthLimitC, kitchen.measures)} is the limit.`,
                 })}
               shown={String(blend.warmthLimitC)}
               onNumber={number('limit', LIMITS.warmthLimitC, '°C', (warmthLimitC) => ({ warmthLimitC }))}
@@ -217,33 +217,33 @@ export function BlendPanel({ blend, recipe, change, own, kitchen, prediction }: 
               shown={String(Number((blend.iceShare * 100).toFixed(1)))}
               onNumber={number('ice', { min: 0, max: 90 }, '%', (percent) => ({ iceShare: percent / 100 }))}
               {...(prediction &&
-                prediction.iceG > 0 && { note: `${shownMass(prediction.iceG, kitchen)}; the ratio stays.` })}
+                prediction.iceG > 0 && { note: `${formatMass(prediction.iceG, kitchen)}; the ratio stays.` })}
             />
           </View>
           {prediction && iceNeededG !== undefined && iceNeededG !== null && iceNeededG > 0 && (
             <Button
-              label={`Take ${shownMass(iceNeededG, kitchen)} of ice to stay below ${shownTemp(prediction.blend.warmthLimitC, kitchen.measures)}`}
+              label={`Take ${formatMass(iceNeededG, kitchen)} of ice to stay below ${formatTemp(prediction.blend.warmthLimitC, kitchen.measures)}`}
               onPress={() => change('ice', (now) => withEnoughIce(now, kitchen, own))}
             />
           )}
           {prediction && iceNeededG === null && (
-            <Words tone="brass">
-              No ice would keep it below {shownTemp(prediction.blend.warmthLimitC, kitchen.measures)}: shorten
-              the blending, or split it into smaller loads.
-            </Words>
+            <AppText tone="brass">
+              No ice would keep it below {formatTemp(prediction.blend.warmthLimitC, kitchen.measures)}:
+              shorten the blending, or split it into smaller loads.
+            </AppText>
           )}
         </>
       )}
       {prediction && (
         <View role="list" aria-label="At the jug" style={styles.order}>
-          <Words kind="strong">
+          <AppText kind="strong">
             {prediction.blend.loads > 1 ? `At the jug, ${prediction.blend.loads} times` : 'At the jug'}
-          </Words>
+          </AppText>
           {pouringOrder(recipe, prediction).map((step, i) => (
             <View role="listitem" key={step.do}>
-              <Words>
-                {i + 1}. {jugWords(step, kitchen)}
-              </Words>
+              <AppText>
+                {i + 1}. {jugText(step, kitchen)}
+              </AppText>
             </View>
           ))}
         </View>

@@ -1,13 +1,21 @@
 import type { Curves, Ingredient, Prediction, Recipe } from '@humble-churn/core';
-import { gPer, mlPer, shownDuration, shownMass, shownVolume, soakAdvice, tempIn } from '@humble-churn/core';
+import {
+  gPer,
+  mlPer,
+  formatDuration,
+  formatMass,
+  formatVolume,
+  soakAdvice,
+  tempIn,
+} from '@humble-churn/core';
 import { View } from 'react-native';
 import { Curve } from '../../ui/Curve';
 import { Panel } from '../../ui/Panel';
-import { Words } from '../../ui/Words';
+import { AppText } from '../../ui/AppText';
 import { SPACE } from '../../ui/theme';
 import { useWidth } from '../../ui/useWidth';
 import type { KnownKitchen } from '../../wire/queries';
-import { CUP_NAMES } from '../kitchen/words';
+import { CUP_NAMES } from '../../ui/cupNames';
 
 interface Props {
   curves: Curves;
@@ -45,7 +53,7 @@ export default function CurvesPanel({ curves, recipe, ingredient, prediction, ki
                 name: 'Milk',
                 unit: volumeUnit === 'cups' ? CUP_NAMES[kitchen.cupSystem] : volumeUnit,
                 ys: ratio.map((point) => point.milkMl / unitMl),
-                words: (y) => shownVolume(y * unitMl, kitchen),
+                words: (y) => formatVolume(y * unitMl, kitchen),
               },
               {
                 name: 'Solids',
@@ -63,7 +71,7 @@ export default function CurvesPanel({ curves, recipe, ingredient, prediction, ki
             width={width}
             xs={seconds.map((point) => point.seconds)}
             xName="Blending"
-            xWords={(x) => shownDuration(x)}
+            xWords={(x) => formatDuration(x)}
             now={prediction.blend.secondsPerLoad}
             lines={[
               {
@@ -92,13 +100,13 @@ export default function CurvesPanel({ curves, recipe, ingredient, prediction, ki
             width={width}
             xs={soak.map((point) => point.hours)}
             xName="Soak"
-            xWords={(x) => shownDuration(x * 3600)}
+            xWords={(x) => formatDuration(x * 3600)}
             now={recipe.soak.hours}
             {...(advice && {
               usual: {
                 from: advice.minH,
                 to: advice.maxH,
-                words: `usual for this nut, ${shownDuration(advice.minH * 3600)} to ${shownDuration(advice.maxH * 3600)}`,
+                words: `usual for this nut, ${formatDuration(advice.minH * 3600)} to ${formatDuration(advice.maxH * 3600)}`,
               },
             })}
             lines={[
@@ -106,14 +114,14 @@ export default function CurvesPanel({ curves, recipe, ingredient, prediction, ki
                 name: 'Taken up',
                 unit: massUnit,
                 ys: soak.map((point) => point.uptakeG / gPer(massUnit)),
-                words: (y) => shownMass(y * gPer(massUnit), kitchen),
+                words: (y) => formatMass(y * gPer(massUnit), kitchen),
               },
             ]}
           />
         )}
-        <Words kind="small" tone="soft">
+        <AppText kind="small" tone="soft">
           Touch a curve to read it. All of it an estimate, all else as on the bench.
-        </Words>
+        </AppText>
       </View>
     </Panel>
   );

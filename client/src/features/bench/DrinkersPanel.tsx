@@ -3,7 +3,7 @@ import { useRouter } from 'expo-router';
 import { StyleSheet, View } from 'react-native';
 import { Button } from '../../ui/Button';
 import { Panel } from '../../ui/Panel';
-import { Words } from '../../ui/Words';
+import { AppText } from '../../ui/AppText';
 import { SPACE } from '../../ui/theme';
 import { Toggle } from '../../ui/Toggle';
 import type { KnownKitchen } from '../../wire/queries';
@@ -23,10 +23,10 @@ export function DrinkersPanel({ drinkers, change, kitchen }: Props) {
     <Panel title="Who drinks it">
       {people.length === 0 ? (
         <>
-          <Words tone="soft">
+          <AppText tone="soft">
             Nobody is named in this kitchen yet. Name those who avoid nuts, and the bench warns before such a
             milk is made for them.
-          </Words>
+          </AppText>
           <View style={styles.row}>
             <Button label="Name people in the kitchen" onPress={() => router.navigate('/kitchen')} />
           </View>

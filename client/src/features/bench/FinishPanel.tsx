@@ -7,7 +7,7 @@ import {
   SWEETNESS_G_PER_L,
   doseForSweetness,
   findAddition,
-  shownDose,
+  formatDose,
   sweetnessGPerL,
   withPieces,
 } from '@humble-churn/core';
@@ -17,7 +17,7 @@ import { Button } from '../../ui/Button';
 import { Choice } from '../../ui/Choice';
 import { Panel } from '../../ui/Panel';
 import { QuantityField } from '../../ui/QuantityField';
-import { Words } from '../../ui/Words';
+import { AppText } from '../../ui/AppText';
 import { Plus, Trash2 } from '../../ui/icons';
 import { SPACE, useColours } from '../../ui/theme';
 import type { KnownKitchen } from '../../wire/queries';
@@ -143,9 +143,9 @@ export function FinishPanel({ doses, otherLiquid, change, kitchen, own, predicti
         return (
           <View key={dose.addition} style={[styles.dose, { borderColor: colour.line }]}>
             <View style={styles.head}>
-              <Words kind="strong" style={styles.name}>
+              <AppText kind="strong" style={styles.name}>
                 {addition.name}
-              </Words>
+              </AppText>
               <Button
                 label={`Leave ${name} out`}
                 icon={Trash2}
@@ -168,7 +168,7 @@ export function FinishPanel({ doses, otherLiquid, change, kitchen, own, predicti
                   return null;
                 }}
                 note={[
-                  massG === undefined ? '' : `${shownDose(massG, addition)} for this batch.`,
+                  massG === undefined ? '' : `${formatDose(massG, addition)} for this batch.`,
                   addition.key === 'salt'
                     ? `Usual: ${SALT_G_PER_L.min} to ${SALT_G_PER_L.max} g. It does not make the milk keep longer.`
                     : '',

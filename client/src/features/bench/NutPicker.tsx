@@ -1,5 +1,5 @@
 import type { Ingredient, NutForm, OwnIngredient, Recipe } from '@humble-churn/core';
-import { allergenWords } from '@humble-churn/contract';
+import { allergensText } from '@humble-churn/contract';
 import {
   NUT_TABLE,
   allergensIn,
@@ -17,12 +17,12 @@ import { Choice } from '../../ui/Choice';
 import { NutMark } from '../../ui/NutMark';
 import { Panel } from '../../ui/Panel';
 import { QuantityField } from '../../ui/QuantityField';
-import { Words } from '../../ui/Words';
+import { AppText } from '../../ui/AppText';
 import { Plus, Trash2 } from '../../ui/icons';
 import { SPACE, WIDE_FROM_PX, useColours } from '../../ui/theme';
 import type { KnownKitchen } from '../../wire/queries';
 import type { Draft } from './draft';
-import { FORM_WORDS, nameFor } from './words';
+import { FORM_LABELS, nameFor } from '../../ui/recipeLabels';
 
 const FORMS: readonly NutForm[] = ['whole', 'chopped', 'ground'];
 const MOST_NUTS = 8;
@@ -106,7 +106,7 @@ export function NutPicker({ nuts, change, own, kitchen }: Props) {
       : all.filter((one) => one.key === first?.ingredient);
   return (
     <Panel title="Nut or seed">
-      {adding && <Words>Choose the nut or seed to add.</Words>}
+      {adding && <AppText>Choose the nut or seed to add.</AppText>}
       <Choice
         label="Nut or seed"
         hideLabel
@@ -146,9 +146,9 @@ export function NutPicker({ nuts, change, own, kitchen }: Props) {
             {!alone && (
               <View style={styles.row}>
                 <NutMark ingredient={nut.ingredient} />
-                <Words kind="strong" style={styles.name}>
+                <AppText kind="strong" style={styles.name}>
                   {name}
-                </Words>
+                </AppText>
                 <Button
                   label={`Take ${name.toLowerCase()} out`}
                   icon={Trash2}
@@ -176,14 +176,14 @@ export function NutPicker({ nuts, change, own, kitchen }: Props) {
               label={alone ? 'Form' : `Form of ${name.toLowerCase()}`}
               value={nut.form}
               onChange={(form) => change(`form-${i}`, (now) => withForm(now, i, form, own))}
-              options={FORMS.map((form) => ({ value: form, label: FORM_WORDS[form] }))}
+              options={FORMS.map((form) => ({ value: form, label: FORM_LABELS[form] }))}
             />
             {found && (
-              <Words kind="small" tone="soft">
+              <AppText kind="small" tone="soft">
                 {found.allergens.length === 0
                   ? 'No allergen listed for it, but a shared jug and bag carry traces of other nuts.'
-                  : `Allergens: ${allergenWords({ contains: allergensIn([found]), unknown: false })}. A shared jug and bag carry traces.`}
-              </Words>
+                  : `Allergens: ${allergensText({ contains: allergensIn([found]), unknown: false })}. A shared jug and bag carry traces.`}
+              </AppText>
             )}
           </View>
         );

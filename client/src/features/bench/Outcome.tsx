@@ -1,19 +1,19 @@
-import { refusalWords } from '@humble-churn/contract';
-import type { Cost, Prediction, Refusal, Sureness } from '@humble-churn/core';
-import { shownDuration, shownMass, shownMoney, shownTemp, shownVolume } from '@humble-churn/core';
+import { refusalMessage } from '@humble-churn/contract';
+import type { Cost, Prediction, Refusal, Uncertainty } from '@humble-churn/core';
+import { formatDuration, formatMass, formatMoney, formatTemp, formatVolume } from '@humble-churn/core';
 import { Pressable, StyleSheet, View } from 'react-native';
 import type { KnownKitchen } from '../../wire/queries';
 import { Notice } from '../../ui/Notice';
-import { Words } from '../../ui/Words';
+import { AppText } from '../../ui/AppText';
 import { SPACE, TOUCH, useColours } from '../../ui/theme';
 import { TheJar } from './TheJar';
-import { BODY_WORDS, intervalWords } from './words';
+import { BODY_LABELS, intervalText } from '../../ui/recipeLabels';
 
 interface Props {
   prediction: Prediction | null;
   refusal: Refusal | null;
   /** Null while it is being worked out. */
-  sure: Sureness | null;
+  sure: Uncertainty | null;
   /** How sure it is cannot be worked out here. */
   sureLost: boolean;
   cost: Cost | null;
@@ -25,12 +25,12 @@ interface Props {
 function Fact({ name, children }: { name: string; children: string }) {
   return (
     <View style={styles.fact}>
-      <Words kind="small" tone="soft" style={styles.factName}>
+      <AppText kind="small" tone="soft" style={styles.factName}>
         {name}
-      </Words>
-      <Words kind="small" style={styles.factWords}>
+      </AppText>
+      <AppText kind="small" style={styles.factWords}>
         {children}
-      </Words>
+      </AppText>
     </View>
   );
 }
@@ -44,9 +44,9 @@ export function OutcomeLine({
 }: Pick<Props, 'prediction' | 'refusal' | 'kitchen'> & { onPress: () => void }) {
   const colour = useColours();
   const words = prediction
-    ? `${shownVolume(prediction.milk.volumeMl, kitchen)} ${BODY_WORDS[prediction.milk.body]}, ${prediction.milk.solidsPct.toFixed(1)} % solids`
+    ? `${formatVolume(prediction.milk.volumeMl, kitchen)} ${BODY_LABELS[prediction.milk.body]}, ${prediction.milk.solidsPct.toFixed(1)} % solids`
     : refusal
-      ? refusalWords(refusal)
+      ? refusalMessage(refusal)
       : 'Choose a nut and an amount.';
   return (
     <Pressable
@@ -55,9 +55,9 @@ export function OutcomeLine({
       onPress={onPress}
       style={[styles.line, { backgroundColor: colour.surface, borderColor: colour.line }]}
     >
-      <Words kind="strong" tone={prediction ? 'kelp' : 'buoy'} live="polite" numberOfLines={2}>
+      <AppText kind="strong" tone={prediction ? 'kelp' : 'buoy'} live="polite" numberOfLines={2}>
         {words}
-      </Words>
+      </AppText>
     </Pressable>
   );
 }
@@ -69,17 +69,17 @@ export function Outcome({ prediction, refusal, sure, sureLost, cost, kitchen, wi
     return (
       <View style={[styles.box, { backgroundColor: colour.surface, borderColor: colour.line }]}>
         <Notice kind="error">
-          {refusal ? refusalWords(refusal) : 'Choose a nut and an amount.'} The recipe is kept as it stands.
+          {refusal ? refusalMessage(refusal) : 'Choose a nut and an amount.'} The recipe is kept as it stands.
         </Notice>
       </View>
     );
   }
   const { milk, blend, pulp, soak, finish } = prediction;
-  const volume = shownVolume(milk.volumeMl, kitchen);
+  const volume = formatVolume(milk.volumeMl, kitchen);
   const liquid = prediction.liquids
-    .map((one) => `${shownVolume(one.volumeMl, kitchen)} ${one.name.toLowerCase()}`)
+    .map((one) => `${formatVolume(one.volumeMl, kitchen)} ${one.name.toLowerCase()}`)
     .join(', ');
-  const ice = prediction.iceG > 0 ? `, ${shownMass(prediction.iceG, kitchen)} ice` : '';
+  const ice = prediction.iceG > 0 ? `, ${formatMass(prediction.iceG, kitchen)} ice` : '';
   return (
     <View
       style={[styles.box, { backgroundColor: colour.surface, borderColor: colour.line }]}
@@ -96,45 +96,45 @@ export function Outcome({ prediction, refusal, sure, sureLost, cost, kitchen, wi
       <View style={styles.figures}>
         <View aria-live="polite">
           <View style={styles.headline}>
-            <Words kind="bigFigure">{volume}</Words>
-            <Words kind="strong" tone="kelp">
-              {BODY_WORDS[milk.body]}
-            </Words>
+            <AppText kind="bigFigure">{volume}</AppText>
+            <AppText kind="strong" tone="kelp">
+              {BODY_LABELS[milk.body]}
+            </AppText>
           </View>
-          <Words kind="small" tone="soft">
+          <AppText kind="small" tone="soft">
             of milk, an estimate; {milk.solidsPct.toFixed(1)} % solids, {milk.fatPct.toFixed(1)} % fat
-          </Words>
+          </AppText>
         </View>
         <View style={!wide && styles.likely}>
           <Fact name="Likely">
             {sure
-              ? `${intervalWords(sure.milkMl, (ml) => shownVolume(ml, kitchen))}, ${intervalWords(sure.solidsPct, (pct) => `${pct.toFixed(1)} %`)}`
+              ? `${intervalText(sure.milkMl, (ml) => formatVolume(ml, kitchen))}, ${intervalText(sure.solidsPct, (pct) => `${pct.toFixed(1)} %`)}`
               : sureLost
                 ? 'cannot be told in this browser'
                 : 'being worked out'}
           </Fact>
         </View>
-        <Fact name="Weigh">{`${shownMass(prediction.nutG, kitchen)} nuts, ${liquid}${ice}`}</Fact>
-        <Fact name="Soak">{soak.hours > 0 ? shownDuration(soak.hours * 3600) : 'none'}</Fact>
+        <Fact name="Weigh">{`${formatMass(prediction.nutG, kitchen)} nuts, ${liquid}${ice}`}</Fact>
+        <Fact name="Soak">{soak.hours > 0 ? formatDuration(soak.hours * 3600) : 'none'}</Fact>
         <Fact name="Blend">
           {blend.secondsPerLoad > 0
-            ? `${blend.loads > 1 ? `${blend.loads} × ` : ''}${shownDuration(blend.secondsPerLoad)}, to ${shownTemp(blend.endTempC, kitchen.measures)}`
+            ? `${blend.loads > 1 ? `${blend.loads} × ` : ''}${formatDuration(blend.secondsPerLoad)}, to ${formatTemp(blend.endTempC, kitchen.measures)}`
             : 'in the press'}
         </Fact>
         <Fact name="Pulp">
           {pulp.massG > 0
-            ? `${shownMass(pulp.massG, kitchen)}, ${Math.round(pulp.waterPct)} % water`
+            ? `${formatMass(pulp.massG, kitchen)}, ${Math.round(pulp.waterPct)} % water`
             : 'none'}
         </Fact>
-        {finish.additionsG > 0 && <Fact name="Finish">{`to ${shownVolume(finish.volumeMl, kitchen)}`}</Fact>}
+        {finish.additionsG > 0 && <Fact name="Finish">{`to ${formatVolume(finish.volumeMl, kitchen)}`}</Fact>}
         {cost && cost.parts.length > 0 && (
-          <Fact name="Costs">{`${shownMoney(cost.perL, kitchen.currency)} a litre`}</Fact>
+          <Fact name="Costs">{`${formatMoney(cost.perL, kitchen.currency)} a litre`}</Fact>
         )}
-        <Fact name="Hands">{shownDuration(prediction.minutes.handsOnMin * 60)}</Fact>
+        <Fact name="Hands">{formatDuration(prediction.minutes.handsOnMin * 60)}</Fact>
         {wide && (
-          <Words kind="small" tone="soft">
+          <AppText kind="small" tone="soft">
             Likely: where eight kitchens in ten would land.
-          </Words>
+          </AppText>
         )}
       </View>
     </View>

@@ -4,11 +4,11 @@ import { StyleSheet, View } from 'react-native';
 import { Dial } from '../../ui/Dial';
 import { Panel } from '../../ui/Panel';
 import { QuantityField } from '../../ui/QuantityField';
-import { Words } from '../../ui/Words';
+import { AppText } from '../../ui/AppText';
 import { SPACE } from '../../ui/theme';
 import { useWidth } from '../../ui/useWidth';
 import type { KnownKitchen } from '../../wire/queries';
-import { CUP_NAMES } from '../kitchen/words';
+import { CUP_NAMES } from '../../ui/cupNames';
 import type { Draft } from './draft';
 
 const { min, max } = LIMITS.waterPerNut;
@@ -57,9 +57,9 @@ export function RatioPanel({ waterPerNut, form, change, ingredient, kitchen }: P
           width={Math.min(WIDEST_DIAL_PX, room)}
         />
       </View>
-      <Words kind="small" tone="soft" style={styles.middle}>
+      <AppText kind="small" tone="soft" style={styles.middle}>
         {CUP_NAMES[kitchen.cupSystem]} of water to one of nuts; marked: usual, 1 to 3 and 1 to 4
-      </Words>
+      </AppText>
       <View style={styles.faces}>
         <QuantityField
           label="By cups, 1 to"
@@ -82,9 +82,9 @@ export function RatioPanel({ waterPerNut, form, change, ingredient, kitchen }: P
           }
         />
       </View>
-      <Words kind="small" tone="soft">
+      <AppText kind="small" tone="soft">
         Water can be added later, never taken out.
-      </Words>
+      </AppText>
     </Panel>
   );
 }

@@ -1,13 +1,13 @@
 import type { Ingredient, Peel, Prediction, Recipe, SoakMethod } from '@humble-churn/core';
-import { LIMITS, canPeel, shownDuration, shownMass, soakAdvice } from '@humble-churn/core';
+import { LIMITS, canPeel, formatDuration, formatMass, soakAdvice } from '@humble-churn/core';
 import { Choice } from '../../ui/Choice';
 import { Panel } from '../../ui/Panel';
 import { QuantityField } from '../../ui/QuantityField';
-import { Words } from '../../ui/Words';
+import { AppText } from '../../ui/AppText';
 import type { KnownKitchen } from '../../wire/queries';
 import { SoakSlide } from './SoakSlide';
 import type { Draft } from './draft';
-import { PEEL_WORDS, SOAK_WORDS } from './words';
+import { PEEL_LABELS, SOAK_LABELS } from '../../ui/recipeLabels';
 
 const METHODS: readonly SoakMethod[] = ['fridge', 'counter', 'hot', 'none'];
 const PEELS: readonly Peel[] = ['leave', 'pinch', 'towel', 'roast'];
@@ -54,10 +54,10 @@ export function SoakPanel({ soak, peel, nuts, change, ingredient, kitchen, predi
         }
         options={METHODS.map((method) => ({
           value: method,
-          label: SOAK_WORDS[method],
+          label: SOAK_LABELS[method],
           ...(ingredient &&
             method !== 'none' && {
-              note: `usual ${shownDuration(soakAdvice(ingredient, method, kitchen).hours * 3600)}`,
+              note: `usual ${formatDuration(soakAdvice(ingredient, method, kitchen).hours * 3600)}`,
             }),
         }))}
       />
@@ -70,7 +70,7 @@ export function SoakPanel({ soak, peel, nuts, change, ingredient, kitchen, predi
             shown={String(Number(soak.hours.toFixed(2)))}
             onNumber={setHours}
             {...(prediction && {
-              note: `Soaked through to about ${Math.round((prediction.nuts[0]?.saturation ?? 0) * 100)} %; ${prediction.soak.keptWaterG > 0 ? `cover them with ${shownMass(prediction.soak.keptWaterG, kitchen)} of the water, which stays in.` : `the drained nuts should weigh about ${shownMass(prediction.soak.soakedMassG, kitchen)}.`}`,
+              note: `Soaked through to about ${Math.round((prediction.nuts[0]?.saturation ?? 0) * 100)} %; ${prediction.soak.keptWaterG > 0 ? `cover them with ${formatMass(prediction.soak.keptWaterG, kitchen)} of the water, which stays in.` : `the drained nuts should weigh about ${formatMass(prediction.soak.soakedMassG, kitchen)}.`}`,
             })}
           />
           <QuantityField
@@ -118,23 +118,23 @@ export function SoakPanel({ soak, peel, nuts, change, ingredient, kitchen, predi
           label="Skins"
           value={peel}
           onChange={(next) => change('peel', (now) => ({ ...now, peel: next }))}
-          options={peels.map((value) => ({ value, label: PEEL_WORDS[value] }))}
+          options={peels.map((value) => ({ value, label: PEEL_LABELS[value] }))}
         />
       )}
       {prediction?.soak.cooling && (
-        <Words>
+        <AppText>
           Kept and hot: the covered bowl has to cool in cold water for about{' '}
-          {shownDuration(prediction.soak.cooling.bathH * 3600)}
+          {formatDuration(prediction.soak.cooling.bathH * 3600)}
           {prediction.soak.cooling.standingH === null
             ? ''
-            : `, or to stand for ${shownDuration(prediction.soak.cooling.standingH * 3600)}`}
+            : `, or to stand for ${formatDuration(prediction.soak.cooling.standingH * 3600)}`}
           , before it may be blended.
-        </Words>
+        </AppText>
       )}
       {soak.method === 'none' && (
-        <Words kind="small" tone="soft">
+        <AppText kind="small" tone="soft">
           Dry nuts are harder: blending takes longer and warms the milk more.
-        </Words>
+        </AppText>
       )}
     </Panel>
   );

@@ -1,5 +1,5 @@
 import type { Ingredient, SoakMethod, Surroundings } from '@humble-churn/core';
-import { shownDuration } from '@humble-churn/core';
+import { formatDuration } from '@humble-churn/core';
 import { StyleSheet, View } from 'react-native';
 import Svg, { Circle, Defs, G, Line, Path, Pattern, Rect, Text as SvgText } from 'react-native-svg';
 import { FONT, useColours } from '../../ui/theme';
@@ -7,7 +7,7 @@ import { HOLDS_THE_PAGE, useDrag } from '../../ui/useDrag';
 import { useWidth } from '../../ui/useWidth';
 import type { SoakStop } from './soakStops';
 import { partOf, soakZones, stepFrom, stopAt } from './soakStops';
-import { SOAK_WORDS } from './words';
+import { SOAK_LABELS } from '../../ui/recipeLabels';
 
 interface Props {
   method: SoakMethod;
@@ -34,7 +34,7 @@ export function SoakSlide({ method, hours, ingredient, around, onChange }: Props
   const inner = Math.max(1, width - 28);
   const x = (part: number): number => 14 + part * inner;
   const here = partOf(method, hours);
-  const words = method === 'none' ? 'No soak' : `${SOAK_WORDS[method]}, ${shownDuration(hours * 3600)}`;
+  const words = method === 'none' ? 'No soak' : `${SOAK_LABELS[method]}, ${formatDuration(hours * 3600)}`;
   const { dragRef, dragProps } = useDrag({
     onMove: (at) => onChange(stopAt((at.x * at.width - 14) / Math.max(1, at.width - 28))),
   });

@@ -3,10 +3,10 @@ import { LIMITS } from '@humble-churn/core';
 import { Choice } from '../../ui/Choice';
 import { Panel } from '../../ui/Panel';
 import { Slider } from '../../ui/Slider';
-import { Words } from '../../ui/Words';
+import { AppText } from '../../ui/AppText';
 import type { KnownKitchen } from '../../wire/queries';
 import type { Draft } from './draft';
-import { SQUEEZE_WORDS, STRAINER_WORDS } from './words';
+import { SQUEEZE_LABELS, STRAINER_LABELS } from '../../ui/recipeLabels';
 
 /** What a blended mix may pass first; what leaves a press may pass a bag or a sieve as well. */
 const AFTER_BLADES: readonly Strainer[] = ['fine-bag', 'muslin', 'fine-sieve', 'cold-press', 'none'];
@@ -36,7 +36,7 @@ export function StrainPanel({ strain, machine, change, kitchen }: Props) {
       ? 'Nothing more'
       : strainer === 'cold-press'
         ? 'Through a press'
-        : STRAINER_WORDS[strainer];
+        : STRAINER_LABELS[strainer];
   return (
     <Panel title="Strain">
       <Choice
@@ -54,7 +54,8 @@ export function StrainPanel({ strain, machine, change, kitchen }: Props) {
           ...strainers.map((one) => ({
             value: `own ${one.name}`,
             label: one.name,
-            note: one.keptFrom.length > 0 ? `kept from ${one.keptFrom.join(', ')}` : STRAINER_WORDS[one.kind],
+            note:
+              one.keptFrom.length > 0 ? `kept from ${one.keptFrom.join(', ')}` : STRAINER_LABELS[one.kind],
           })),
           ...kinds.map((strainer) => ({ value: strainer, label: wordsOf(strainer) })),
         ]}
@@ -71,7 +72,7 @@ export function StrainPanel({ strain, machine, change, kitchen }: Props) {
             { value: 'nothing', label: 'Nothing' },
             ...SECOND.filter((one) => one !== strain.strainer).map((strainer) => ({
               value: strainer,
-              label: STRAINER_WORDS[strainer],
+              label: STRAINER_LABELS[strainer],
             })),
           ]}
         />
@@ -82,7 +83,7 @@ export function StrainPanel({ strain, machine, change, kitchen }: Props) {
             label="Squeeze"
             value={strain.squeeze}
             onChange={(squeeze) => set('squeeze', { squeeze })}
-            options={SQUEEZES.map((squeeze) => ({ value: squeeze, label: SQUEEZE_WORDS[squeeze] }))}
+            options={SQUEEZES.map((squeeze) => ({ value: squeeze, label: SQUEEZE_LABELS[squeeze] }))}
           />
           <Choice
             label="Wash the pulp a second time"
@@ -104,9 +105,9 @@ export function StrainPanel({ strain, machine, change, kitchen }: Props) {
                 valueWords={`${Math.round(strain.washShare * 100)} % of the water`}
                 onChange={(percent) => set('wash-share', { washShare: percent / 100 })}
               />
-              <Words kind="small" tone="soft">
+              <AppText kind="small" tone="soft">
                 {Math.round(strain.washShare * 100)} % of the water goes through the pulp afterwards.
-              </Words>
+              </AppText>
             </>
           )}
         </>

@@ -4,8 +4,8 @@ import {
   LIMITS,
   WATER_G_PER_ML,
   kitchenRound,
-  shownMass,
-  shownVolume,
+  formatMass,
+  formatVolume,
 } from '@humble-churn/core';
 import { useRef, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
@@ -69,7 +69,7 @@ export function TheJar({ prediction, kitchen, width, height, onWater }: Props) {
     ...(iceMl > 0 ? [{ what: 'ice' as const, volumeMl: iceMl }] : []),
     { what: 'froth' as const, volumeMl: frothMl },
   ];
-  const volume = shownVolume(prediction.milk.volumeMl, kitchen);
+  const volume = formatVolume(prediction.milk.volumeMl, kitchen);
   return (
     <View
       ref={dragRef}
@@ -78,7 +78,7 @@ export function TheJar({ prediction, kitchen, width, height, onWater }: Props) {
       aria-valuemin={range.min}
       aria-valuemax={range.max}
       aria-valuenow={Math.round(waterMl)}
-      aria-valuetext={`${shownVolume(waterMl, kitchen)} of water over ${shownMass(prediction.nutG, kitchen)} of nuts`}
+      aria-valuetext={`${formatVolume(waterMl, kitchen)} of water over ${formatMass(prediction.nutG, kitchen)} of nuts`}
       tabIndex={0}
       {...slideKeys(kitchenRound(waterMl, STEP_ML), range, pour)}
       {...dragProps}
@@ -91,7 +91,7 @@ export function TheJar({ prediction, kitchen, width, height, onWater }: Props) {
         capacityMl={capacityMl}
         layers={layers}
         mark={{ volumeMl: prediction.milk.volumeMl, words: 'milk' }}
-        words={`A jar with ${shownMass(prediction.nutG, kitchen)} of nuts and ${shownVolume(waterMl, kitchen)} of water; the milk will come to ${volume}.`}
+        words={`A jar with ${formatMass(prediction.nutG, kitchen)} of nuts and ${formatVolume(waterMl, kitchen)} of water; the milk will come to ${volume}.`}
       />
       <View
         style={[

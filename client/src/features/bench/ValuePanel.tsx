@@ -1,10 +1,10 @@
 import type { Cost, Nutrition } from '@humble-churn/core';
-import { nutritionOf, shownMass, shownMoney, shownVolume } from '@humble-churn/core';
+import { nutritionOf, formatMass, formatMoney, formatVolume } from '@humble-churn/core';
 import { useRouter } from 'expo-router';
 import { StyleSheet, View } from 'react-native';
 import { Button } from '../../ui/Button';
 import { Panel } from '../../ui/Panel';
-import { Words } from '../../ui/Words';
+import { AppText } from '../../ui/AppText';
 import { SPACE, WORDS_WHOLE, useColours } from '../../ui/theme';
 import type { KnownKitchen } from '../../wire/queries';
 
@@ -33,19 +33,19 @@ export default function ValuePanel({ nutrition, cost, allergens, kitchen }: Prop
   const router = useRouter();
   const { currency, profile } = kitchen;
   const glass = nutritionOf(nutrition, profile.glassMl / 100);
-  const money = (sum: number): string => shownMoney(sum, currency);
+  const money = (sum: number): string => formatMoney(sum, currency);
   const line = (name: string, cells: readonly string[], head = false) => (
     <View role="row" key={name} style={[styles.row, { borderColor: colour.line }]}>
       <View role={head ? 'columnheader' : 'rowheader'} style={[styles.name, WORDS_WHOLE]}>
-        <Words kind="small" tone={head ? 'soft' : 'ink'}>
+        <AppText kind="small" tone={head ? 'soft' : 'ink'}>
           {name}
-        </Words>
+        </AppText>
       </View>
       {cells.map((cell, i) => (
         <View role={head ? 'columnheader' : 'cell'} key={i} style={[styles.cell, WORDS_WHOLE]}>
-          <Words kind="small" tone={head ? 'soft' : 'ink'} style={styles.right}>
+          <AppText kind="small" tone={head ? 'soft' : 'ink'} style={styles.right}>
             {cell}
-          </Words>
+          </AppText>
         </View>
       ))}
     </View>
@@ -53,14 +53,14 @@ export default function ValuePanel({ nutrition, cost, allergens, kitchen }: Prop
   return (
     <Panel title="What a glass gives and costs">
       <View role="table" aria-label="Nutrition">
-        {line('An estimate', ['100 mL', `Glass, ${shownVolume(profile.glassMl, kitchen)}`], true)}
+        {line('An estimate', ['100 mL', `Glass, ${formatVolume(profile.glassMl, kitchen)}`], true)}
         {NUTRIENTS.map(({ key, name, words }) => line(name, [words(nutrition[key]), words(glass[key])]))}
       </View>
-      <Words kind="small" tone="soft">
+      <AppText kind="small" tone="soft">
         From this batch’s own balance; nothing is added to it as cartons do. Never a replacement for breast
         milk or infant formula, nor a young child’s main drink.
-      </Words>
-      <Words kind="strong">Allergens: {allergens}. Shared gear carries traces.</Words>
+      </AppText>
+      <AppText kind="strong">Allergens: {allergens}. Shared gear carries traces.</AppText>
       {cost.parts.length > 0 ? (
         <View role="table" aria-label="Cost">
           {line('Cost', ['Batch', 'Litre', 'Glass'], true)}
@@ -80,20 +80,20 @@ export default function ValuePanel({ nutrition, cost, allergens, kitchen }: Prop
         </View>
       ) : (
         <View style={styles.start}>
-          <Words tone="soft">Enter what a pack cost, and a glass gets its price here.</Words>
+          <AppText tone="soft">Enter what a pack cost, and a glass gets its price here.</AppText>
           <Button label="Enter prices in the kitchen" onPress={() => router.navigate('/kitchen')} />
         </View>
       )}
       {cost.parts.length > 0 && cost.unpriced.length > 0 && (
-        <Words kind="small" tone="brass">
+        <AppText kind="small" tone="brass">
           Without {cost.unpriced.join(', ').toLowerCase()}, which has no price yet.
-        </Words>
+        </AppText>
       )}
       {cost.pulp && (
-        <Words kind="small">
-          The pulp, dried and milled, is {shownMass(cost.pulp.mealG, kitchen)} of meal worth{' '}
+        <AppText kind="small">
+          The pulp, dried and milled, is {formatMass(cost.pulp.mealG, kitchen)} of meal worth{' '}
           {money(cost.pulp.worth)}; drying it takes about {money(cost.pulp.drying)}.
-        </Words>
+        </AppText>
       )}
     </Panel>
   );

@@ -1,13 +1,13 @@
 import type {
-  Contrast,
+  PairedDifference,
   Curves,
   OwnIngredient,
   Prices,
   Recipe,
-  Sureness,
+  Uncertainty,
   Surroundings,
 } from '@humble-churn/core';
-import { contrast, curves, sureness } from '@humble-churn/core';
+import { pairedDifference, curves, uncertainty } from '@humble-churn/core';
 
 export interface BenchJob {
   recipe: Recipe;
@@ -19,9 +19,9 @@ export interface BenchJob {
 
 export interface BenchAnswer {
   /** Null when the recipe cannot be computed. */
-  sure: Sureness | null;
+  sure: Uncertainty | null;
   curves: Curves;
-  contrast: Contrast | null;
+  contrast: PairedDifference | null;
   /** What the draws took, ms. */
   drawsMs: number;
 }
@@ -29,9 +29,9 @@ export interface BenchAnswer {
 /** All that is too much for the page while a finger moves. */
 export function answer({ recipe, other, around, own, prices }: BenchJob): BenchAnswer {
   const from = performance.now();
-  const sure = sureness(recipe, around, own, { prices });
+  const sure = uncertainty(recipe, around, own, { prices });
   const drawsMs = performance.now() - from;
-  const beside = other ? contrast(recipe, other, around, own, { prices }) : null;
+  const beside = other ? pairedDifference(recipe, other, around, own, { prices }) : null;
   return {
     sure: sure.ok ? sure.value : null,
     curves: curves(recipe, around, own),

@@ -1,6 +1,6 @@
-import type { Sureness } from '@humble-churn/core';
+import type { Uncertainty } from '@humble-churn/core';
 import { startTransition, useEffect, useRef, useState } from 'react';
-import { Desk } from '../../wire/desk';
+import { LatestOnlyWorker } from '../../wire/latestOnlyWorker';
 import type { BenchAnswer, BenchJob } from './benchAnswer';
 
 /** Curves and tables are drawn once the finger rests: anew with every answer they would hold it up. */
@@ -11,20 +11,20 @@ const RESTS_AFTER_MS = 180;
  * asked for; the answer to an earlier one stands until then.
  */
 export function useBenchWorker(job: BenchJob): {
-  sure: Sureness | null;
+  sure: Uncertainty | null;
   /** The browser lets no worker run: how sure it is stays unsaid. */
   lost: boolean;
   looks: BenchAnswer | null;
 } {
-  const [sure, setSure] = useState<Sureness | null>(null);
+  const [sure, setSure] = useState<Uncertainty | null>(null);
   const [lost, setLost] = useState(false);
   const [looks, setLooks] = useState<BenchAnswer | null>(null);
-  const desk = useRef<Desk<BenchJob, BenchAnswer> | null>(null);
+  const desk = useRef<LatestOnlyWorker<BenchJob, BenchAnswer> | null>(null);
   const resting = useRef<ReturnType<typeof setTimeout> | undefined>(undefined);
   const { recipe, other, around, own, prices } = job;
 
   useEffect(() => {
-    const opened = new Desk<BenchJob, BenchAnswer>(
+    const opened = new LatestOnlyWorker<BenchJob, BenchAnswer>(
       new Worker(new URL('./benchWorker.ts', window.location.href)),
       (answer, _, last) => {
         setSure(answer.sure);

@@ -1,9 +1,9 @@
 import { StyleSheet, View } from 'react-native';
 import { Panel } from '../../ui/Panel';
 import { Screen } from '../../ui/Screen';
-import { Words } from '../../ui/Words';
+import { AppText } from '../../ui/AppText';
 import { SPACE } from '../../ui/theme';
-import { PULP_TO_ANIMALS } from '../counter/stepWords';
+import { PULP_TO_ANIMALS } from '../counter';
 
 /** What can hurt, in the order in which somebody would look for it. */
 const PARTS: readonly { title: string; lines: readonly string[] }[] = [
@@ -63,7 +63,7 @@ export function CautionsScreen() {
         <Panel key={title} title={title}>
           <View style={styles.lines}>
             {lines.map((line) => (
-              <Words key={line}>{line}</Words>
+              <AppText key={line}>{line}</AppText>
             ))}
           </View>
         </Panel>

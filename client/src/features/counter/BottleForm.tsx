@@ -1,5 +1,5 @@
 import type { NewJar } from '@humble-churn/core';
-import { finishedMilkMl, shownVolume, strainedMilkMl } from '@humble-churn/core';
+import { finishedMilkMl, formatVolume, strainedMilkMl } from '@humble-churn/core';
 import { Check, Plus, Trash2 } from '../../ui/icons';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
@@ -8,9 +8,9 @@ import { Choice } from '../../ui/Choice';
 import { NameField } from '../../ui/NameField';
 import { Notice } from '../../ui/Notice';
 import { QuantityField } from '../../ui/QuantityField';
-import { Words } from '../../ui/Words';
+import { AppText } from '../../ui/AppText';
 import { SPACE, useColours } from '../../ui/theme';
-import type { GuideProps } from './GuideScreen';
+import type { GuideProps } from './guideProps';
 
 type Clean = 'scalded' | 'not';
 
@@ -105,16 +105,16 @@ export function BottleForm({ batch, kitchen, plan, record }: GuideProps) {
       ))}
       <View style={styles.pair}>
         <Button label="Another jar" icon={Plus} onPress={addJar} />
-        <Words tone="soft">
+        <AppText tone="soft">
           {Math.abs(leftMl) < 10
-            ? `All ${shownVolume(totalMl, kitchen)} bottled.`
+            ? `All ${formatVolume(totalMl, kitchen)} bottled.`
             : leftMl > 0
-              ? `${shownVolume(leftMl, kitchen)} not in a jar.`
-              : `${shownVolume(-leftMl, kitchen)} more than there is.`}
+              ? `${formatVolume(leftMl, kitchen)} not in a jar.`
+              : `${formatVolume(-leftMl, kitchen)} more than there is.`}
           {totalMl - strainedMl >= 5
-            ? ` ${shownVolume(totalMl, kitchen)} in all: ${shownVolume(strainedMl, kitchen)} strained, and what was stirred in.`
+            ? ` ${formatVolume(totalMl, kitchen)} in all: ${formatVolume(strainedMl, kitchen)} strained, and what was stirred in.`
             : ''}
-        </Words>
+        </AppText>
       </View>
       <Choice
         label="Jug, bag and jars"

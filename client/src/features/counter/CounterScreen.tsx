@@ -1,8 +1,8 @@
-import { shownClock, stepAgenda, stepLeftS } from '@humble-churn/core';
+import { formatClock, stepAgenda, stepLeftS } from '@humble-churn/core';
 import { useRouter } from 'expo-router';
 import { StyleSheet } from 'react-native';
 import { useNowMs } from '../../wire/clock';
-import { momentWords } from '../../wire/moments';
+import { momentText } from '../../wire/moments';
 import type { KnownBatch } from '../../wire/queries';
 import { useActiveBatches } from '../../wire/queries';
 import type { BatchLook } from '../../ui/BatchBand';
@@ -12,10 +12,10 @@ import { Button } from '../../ui/Button';
 import { NutMark } from '../../ui/NutMark';
 import { Panel } from '../../ui/Panel';
 import { Screen } from '../../ui/Screen';
-import { NotYet } from '../../ui/NotYet';
-import { Words } from '../../ui/Words';
+import { QueryFallback } from '../../ui/QueryFallback';
+import { AppText } from '../../ui/AppText';
 import { SPACE } from '../../ui/theme';
-import { stepName } from './stepWords';
+import { stepName } from './stepLabels';
 
 /** Batches under way, each with the step it stands at. */
 export function CounterScreen() {
@@ -23,7 +23,7 @@ export function CounterScreen() {
   const nowMs = useNowMs(1000);
   const router = useRouter();
   if (!batches.data) {
-    return <NotYet title="Counter" what="the batches under way" queries={[batches]} />;
+    return <QueryFallback title="Counter" what="the batches under way" queries={[batches]} />;
   }
   const looks = batchLooks(batches.data);
   const names = namesApart(batches.data, looks);
@@ -36,10 +36,10 @@ export function CounterScreen() {
     <Screen title="Counter">
       {underWay.length === 0 ? (
         <Panel title="Nothing under way">
-          <Words>
+          <AppText>
             Work out a batch on the bench and start it. The counter then takes you through it one step at a
             time and keeps the clock, also when this page is closed.
-          </Words>
+          </AppText>
           <Button label="Go to the bench" kind="main" onPress={() => router.navigate('/bench')} />
         </Panel>
       ) : (
@@ -82,15 +82,15 @@ function UnderWay({
         </>
       }
     >
-      <Words kind="heading">{name}</Words>
-      <Words tone="soft">{current ? stepName(current) : 'All steps done'}</Words>
-      <Words kind="small" tone="soft">
-        begun {momentWords(state.plannedAtMs, nowMs, batch.timeZone)}
-      </Words>
+      <AppText kind="heading">{name}</AppText>
+      <AppText tone="soft">{current ? stepName(current) : 'All steps done'}</AppText>
+      <AppText kind="small" tone="soft">
+        begun {momentText(state.plannedAtMs, nowMs, batch.timeZone)}
+      </AppText>
       {leftS !== null && (
-        <Words kind="figure" tone={leftS <= 0 ? 'buoy' : 'kelp'}>
-          {shownClock(leftS)}
-        </Words>
+        <AppText kind="figure" tone={leftS <= 0 ? 'buoy' : 'kelp'}>
+          {formatClock(leftS)}
+        </AppText>
       )}
     </CardLink>
   );

@@ -1,15 +1,15 @@
 import type { StepState } from '@humble-churn/core';
-import { shownClock, shownDuration, stepLeftS } from '@humble-churn/core';
+import { formatClock, formatDuration, stepLeftS } from '@humble-churn/core';
 import { StyleSheet, View } from 'react-native';
 import { useNowMs } from '../../wire/clock';
 import { Button } from '../../ui/Button';
-import { Words } from '../../ui/Words';
+import { AppText } from '../../ui/AppText';
 import { Check, Plus } from '../../ui/icons';
 import { SPACE } from '../../ui/theme';
-import type { GuideProps } from './GuideScreen';
+import type { GuideProps } from './guideProps';
 import { ProbeMix } from './ProbeReading';
 import { readySound } from './attention';
-import { stepName } from './stepWords';
+import { stepName } from './stepLabels';
 
 /** Blended on, when the drop still has grain in it; s. */
 const LONGER_S = 20;
@@ -30,10 +30,10 @@ export function FeelStep({ step, ...parts }: GuideProps & { step: StepState }) {
   return (
     <>
       {running && (
-        <View role="timer" aria-label={`${shownDuration(Math.max(0, leftS))} left`}>
-          <Words kind="clock" tone={leftS <= 0 ? 'buoy' : 'kelp'} style={styles.clock}>
-            {shownClock(leftS)}
-          </Words>
+        <View role="timer" aria-label={`${formatDuration(Math.max(0, leftS))} left`}>
+          <AppText kind="clock" tone={leftS <= 0 ? 'buoy' : 'kelp'} style={styles.clock}>
+            {formatClock(leftS)}
+          </AppText>
         </View>
       )}
       <View style={styles.row}>

@@ -3,7 +3,7 @@ import { clockLengthS, replan } from '@humble-churn/core';
 import { useRouter } from 'expo-router';
 import { useMemo, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
-import { useBatchAllergenWords } from '../../wire/allergens';
+import { useBatchAllergensText } from '../../wire/allergens';
 import { serverNowMs } from '../../wire/clock';
 import type { KnownBatch, KnownKitchen } from '../../wire/queries';
 import {
@@ -17,20 +17,20 @@ import {
 } from '../../wire/queries';
 import { BatchBand, batchLooks } from '../../ui/BatchBand';
 import { Button } from '../../ui/Button';
-import { NotYet } from '../../ui/NotYet';
+import { QueryFallback } from '../../ui/QueryFallback';
 import { Panel } from '../../ui/Panel';
 import { Screen } from '../../ui/Screen';
-import { Words } from '../../ui/Words';
+import { AppText } from '../../ui/AppText';
 import { Undo2, X } from '../../ui/icons';
 import { SPACE } from '../../ui/theme';
 import { useKeys } from '../../ui/useKeys';
-import { DevicesPanel } from '../devices/DevicesPanel';
-import { CallPanel } from './CallPanel';
+import { DevicesPanel } from '../devices';
+import { StepAlertsPanel } from './StepAlertsPanel';
 import { RealityPanel } from './RealityPanel';
 import { StepPanel } from './StepPanel';
 import { StepTrack } from './StepTrack';
 import { WhatChanged } from './WhatChanged';
-import type { Ways } from './attention';
+import type { GuideProps } from './guideProps';
 import { readySound, useWakeLock, useWays } from './attention';
 
 /** One batch at the counter, one step at a time. */
@@ -38,18 +38,9 @@ export function GuideScreen({ batchId }: { batchId: string }) {
   const batch = useBatch(batchId);
   const kitchen = useKitchen();
   if (!batch.data || !kitchen.data) {
-    return <NotYet title="Counter" what="the batch" queries={[batch, kitchen]} />;
+    return <QueryFallback title="Counter" what="the batch" queries={[batch, kitchen]} />;
   }
   return <Guide batch={batch.data} kitchen={kitchen.data} />;
-}
-
-export interface GuideProps {
-  batch: KnownBatch;
-  kitchen: KnownKitchen;
-  /** The batch as it is expected now, from what is known. */
-  plan: Replan;
-  record: ReturnType<typeof useRecord>;
-  ways: Ways;
 }
 
 /** What one press of the space bar does to the clock of a step; null when it has none. */
@@ -126,7 +117,7 @@ function Guide({ batch, kitchen }: { batch: KnownBatch; kitchen: KnownKitchen })
         return false;
     }
   });
-  const allergensOf = useBatchAllergenWords();
+  const allergensOf = useBatchAllergensText();
   const look = batchLooks(active.data ?? []).get(batch.id);
   return (
     <Screen title={state.recipe.name}>
@@ -164,11 +155,11 @@ function Guide({ batch, kitchen }: { batch: KnownBatch; kitchen: KnownKitchen })
       </View>
       <WhatChanged plan={plan} kitchen={kitchen} />
       {current && state.status === 'under-way' && <RealityPanel step={current} {...parts} />}
-      <Words tone="soft" kind="small">
+      <AppText tone="soft" kind="small">
         Allergens: {allergensOf(state)}. A shared jug and bag carry traces.
-      </Words>
+      </AppText>
       {current && <DevicesPanel />}
-      {current && <CallPanel ways={ways} onChange={setWays} />}
+      {current && <StepAlertsPanel ways={ways} onChange={setWays} />}
       {state.status === 'under-way' && (
         <View style={styles.row}>
           <Button label="Give this batch up" icon={X} kind="quiet" onPress={() => setStopping(!stopping)} />
@@ -176,7 +167,7 @@ function Guide({ batch, kitchen }: { batch: KnownBatch; kitchen: KnownKitchen })
       )}
       {stopping && state.status === 'under-way' && (
         <Panel title="Give this batch up?">
-          <Words>It leaves the counter; its record stays in the notebook. Undo brings it back.</Words>
+          <AppText>It leaves the counter; its record stays in the notebook. Undo brings it back.</AppText>
           <View style={styles.row}>
             {['Smells or looks wrong', 'No time after all', 'Something spilled'].map((reason) => (
               <Button
@@ -200,11 +191,11 @@ function Ended({ batch }: { batch: KnownBatch }) {
   const given = state.status === 'abandoned';
   return (
     <Panel title={given ? 'Given up' : 'All done'}>
-      <Words>
+      <AppText>
         {given
           ? `This batch was given up: ${state.abandonReason ?? ''}. Its record stays in the notebook.`
           : 'The jars are on the shelf, each with its time. The record is in the notebook.'}
-      </Words>
+      </AppText>
       <View style={styles.row}>
         <Button label="See the record" onPress={() => router.navigate(`/notebook/${batch.id}` as never)} />
       </View>

@@ -1,17 +1,24 @@
 import type { ProbedThing, StepState } from '@humble-churn/core';
-import { RINSED_MAX_C, celsiusFrom, readTemp, shownTemp, tempIn, typedFigure } from '@humble-churn/core';
+import {
+  RINSED_MAX_C,
+  celsiusFrom,
+  formatReadTemp,
+  formatTemp,
+  tempIn,
+  typedFigure,
+} from '@humble-churn/core';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { useDevice } from '../../devices/useDevice';
 import { Button } from '../../ui/Button';
 import { Notice } from '../../ui/Notice';
 import { QuantityField } from '../../ui/QuantityField';
-import { Words } from '../../ui/Words';
+import { AppText } from '../../ui/AppText';
 import { Check } from '../../ui/icons';
 import { SPACE } from '../../ui/theme';
-import type { GuideProps } from './GuideScreen';
+import type { GuideProps } from './guideProps';
 import { StepClock } from './StepClock';
-import { Done } from './StepPanel';
+import { Done } from './Done';
 
 /** A temperature: off the probe, or typed. */
 function ProbeField({ what, label, ...parts }: GuideProps & { what: ProbedThing; label: string }) {
@@ -55,7 +62,7 @@ function ProbeField({ what, label, ...parts }: GuideProps & { what: ProbedThing;
       />
       {probe.connection && (
         <Button
-          label={steady ? `Take ${readTemp(steady.massG, measures)}` : 'Probe: waiting'}
+          label={steady ? `Take ${formatReadTemp(steady.massG, measures)}` : 'Probe: waiting'}
           icon={Check}
           counter
           disabled={!steady}
@@ -78,11 +85,11 @@ export function ProbeNuts({ step, ...parts }: GuideProps & { step: StepState }) 
       <ProbeField what="nuts" label="Rinsed nuts" {...parts} />
       {tooHot && (
         <Notice kind="error">
-          {`${shownTemp(nutsC, kitchen.measures)} is too hot for a closed jug. Rinse cold again until they are below ${shownTemp(RINSED_MAX_C, kitchen.measures)}.`}
+          {`${formatTemp(nutsC, kitchen.measures)} is too hot for a closed jug. Rinse cold again until they are below ${formatTemp(RINSED_MAX_C, kitchen.measures)}.`}
         </Notice>
       )}
       {nutsC === null && (
-        <Words tone="soft">Without a thermometer: they must feel cold in the middle of the heap.</Words>
+        <AppText tone="soft">Without a thermometer: they must feel cold in the middle of the heap.</AppText>
       )}
       <Done step={step} disabled={tooHot} {...parts} />
     </>
@@ -99,7 +106,7 @@ export function CoolStep({ step, ...parts }: GuideProps & { step: StepState }) {
       <ProbeField what="bowl" label="Middle of the bowl" {...parts} />
       {bowlC !== null && bowlC > RINSED_MAX_C && (
         <Notice kind="error">
-          {`${shownTemp(bowlC, kitchen.measures)} is too hot for a closed jug. Leave it in the bath until it is ${shownTemp(RINSED_MAX_C, kitchen.measures)} or less.`}
+          {`${formatTemp(bowlC, kitchen.measures)} is too hot for a closed jug. Leave it in the bath until it is ${formatTemp(RINSED_MAX_C, kitchen.measures)} or less.`}
         </Notice>
       )}
     </>

@@ -6,10 +6,10 @@ import { serverNowMs } from '../../wire/clock';
 import { Button } from '../../ui/Button';
 import { Panel } from '../../ui/Panel';
 import { QuantityField } from '../../ui/QuantityField';
-import { Words } from '../../ui/Words';
+import { AppText } from '../../ui/AppText';
 import { SPACE } from '../../ui/theme';
-import { CUP_NAMES } from '../kitchen/words';
-import type { GuideProps } from './GuideScreen';
+import { CUP_NAMES } from '../../ui/cupNames';
+import type { GuideProps } from './guideProps';
 
 /** What happens at a counter that no plan knew of. */
 export function RealityPanel({ step, batch, kitchen, record }: GuideProps & { step: StepState }) {
@@ -69,7 +69,7 @@ export function RealityPanel({ step, batch, kitchen, record }: GuideProps & { st
       )}
       {canSplit && (
         <>
-          <Words>The jug is too full: it stands past its line, or froth climbs to the lid.</Words>
+          <AppText>The jug is too full: it stands past its line, or froth climbs to the lid.</AppText>
           <View style={styles.row}>
             <Button
               label={`Part it into ${split.loads} loads`}

@@ -1,10 +1,10 @@
 import type { Measures } from '@humble-churn/core';
-import { isEmptyScale, isSameLoad, readMass } from '@humble-churn/core';
+import { isEmptyScale, isSameLoad, formatReadMass } from '@humble-churn/core';
 import { useEffect, useEffectEvent, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { useDevice } from '../../devices/useDevice';
 import { Button } from '../../ui/Button';
-import { Words } from '../../ui/Words';
+import { AppText } from '../../ui/AppText';
 import { Check } from '../../ui/icons';
 import { SPACE, useColours } from '../../ui/theme';
 
@@ -13,9 +13,9 @@ export function ScaleGlance({ measures }: { measures: Measures }) {
   const scale = useDevice('scale');
   if (!scale.connection) return null;
   return (
-    <Words kind="bigFigure" tone={scale.steady ? 'kelp' : 'soft'}>
-      {scale.shown === null ? 'Scale: – – –' : `Scale: ${readMass(scale.shown, measures)}`}
-    </Words>
+    <AppText kind="bigFigure" tone={scale.steady ? 'kelp' : 'soft'}>
+      {scale.shown === null ? 'Scale: – – –' : `Scale: ${formatReadMass(scale.shown, measures)}`}
+    </AppText>
   );
 }
 
@@ -60,35 +60,35 @@ export function ScaleOffer({ what, measures, handsFree, onTake }: Props) {
   const before = steady && taken !== null && taken.what !== what && same(steady.massG) ? taken : null;
   return (
     <View style={[styles.offer, { borderColor: colour.edge, backgroundColor: colour.sunk }]}>
-      <Words kind="bigFigure" tone={steady ? 'kelp' : 'soft'}>
-        {scale.shown === null ? '– – –' : readMass(scale.shown, measures)}
-      </Words>
+      <AppText kind="bigFigure" tone={steady ? 'kelp' : 'soft'}>
+        {scale.shown === null ? '– – –' : formatReadMass(scale.shown, measures)}
+      </AppText>
       {steady && handsFree && !same(steady.massG) && (
         <View style={[styles.held, { borderColor: colour.edge }]} aria-hidden>
           <View style={{ width: `${100 * held}%`, height: '100%', backgroundColor: colour.kelp }} />
         </View>
       )}
       {before ? (
-        <Words live="polite">
-          {readMass(before.massG, measures)} taken as {before.what}. Now put the {what} on it.
-        </Words>
+        <AppText live="polite">
+          {formatReadMass(before.massG, measures)} taken as {before.what}. Now put the {what} on it.
+        </AppText>
       ) : steady ? (
         <Button
-          label={`Take ${readMass(steady.massG, measures)}`}
-          hint={`Take ${readMass(steady.massG, measures)} as ${what}`}
+          label={`Take ${formatReadMass(steady.massG, measures)}`}
+          hint={`Take ${formatReadMass(steady.massG, measures)} as ${what}`}
           kind="main"
           icon={Check}
           counter
           onPress={() => take(steady.massG)}
         />
       ) : (
-        <Words tone="soft">
+        <AppText tone="soft">
           {scale.shown === null
             ? 'The scale says nothing. Figures can be typed.'
             : empty
               ? `Put the ${what} on it, without the bowl’s weight.`
               : 'Waiting until it is still.'}
-        </Words>
+        </AppText>
       )}
     </View>
   );

@@ -1,12 +1,12 @@
 import { agenda, counterSoakLimitH, soakStandsIn } from '@humble-churn/core';
 import { useNowMs } from '../../wire/clock';
-import { momentWords } from '../../wire/moments';
+import { momentText } from '../../wire/moments';
 import { Button } from '../../ui/Button';
 import { Notice } from '../../ui/Notice';
-import { Words } from '../../ui/Words';
+import { AppText } from '../../ui/AppText';
 import { Droplets, Refrigerator } from '../../ui/icons';
 import { ClockButtons } from './ClockButtons';
-import type { GuideProps } from './GuideScreen';
+import type { GuideProps } from './guideProps';
 
 /** While a soak stands: fresh water, and where the bowl is. */
 export function SoakTending({ batch, kitchen, record }: GuideProps) {
@@ -20,7 +20,7 @@ export function SoakTending({ batch, kitchen, record }: GuideProps) {
   return (
     <>
       {due.map(({ kind, dueMs }) => {
-        const when = momentWords(dueMs, nowMs, kitchen.timeZone);
+        const when = momentText(dueMs, nowMs, kitchen.timeZone);
         const words =
           kind === 'soak-water'
             ? `Fresh water ${when}.`
@@ -30,9 +30,9 @@ export function SoakTending({ batch, kitchen, record }: GuideProps) {
             {words}
           </Notice>
         ) : (
-          <Words key={kind} tone="soft">
+          <AppText key={kind} tone="soft">
             {words}
-          </Words>
+          </AppText>
         );
       })}
       <ClockButtons>

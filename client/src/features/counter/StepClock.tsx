@@ -2,9 +2,9 @@ import type { StepState } from '@humble-churn/core';
 import {
   clockLengthS,
   eventRefusal,
-  shownClock,
-  shownDuration,
-  shownTemp,
+  formatClock,
+  formatDuration,
+  formatTemp,
   stepLeftS,
   stepRanS,
   timerEndMs,
@@ -12,13 +12,13 @@ import {
 } from '@humble-churn/core';
 import { StyleSheet, View } from 'react-native';
 import { useNowMs } from '../../wire/clock';
-import { momentWords } from '../../wire/moments';
+import { momentText } from '../../wire/moments';
 import { Button } from '../../ui/Button';
-import { Words } from '../../ui/Words';
+import { AppText } from '../../ui/AppText';
 import { Check, Pause, Play, Plus } from '../../ui/icons';
 import { SPACE, useColours } from '../../ui/theme';
 import { ClockButtons } from './ClockButtons';
-import type { GuideProps } from './GuideScreen';
+import type { GuideProps } from './guideProps';
 import { readySound } from './attention';
 
 /** What a cook adds at a time, s. */
@@ -51,7 +51,7 @@ export function StepClock({ step, batch, kitchen, plan, record }: Props) {
   const more = cooling ? MORE_S.cool : soaking ? MORE_S.soak : MORE_S.blend;
   const addMore = (
     <Button
-      label={`Add ${shownDuration(more)}`}
+      label={`Add ${formatDuration(more)}`}
       icon={Plus}
       counter
       grow
@@ -61,9 +61,9 @@ export function StepClock({ step, batch, kitchen, plan, record }: Props) {
   if (step.begunAtMs === null) {
     return (
       <>
-        <Words kind="clock" style={styles.clock}>
-          {shownClock(lengthS)}
-        </Words>
+        <AppText kind="clock" style={styles.clock}>
+          {formatClock(lengthS)}
+        </AppText>
         <Button
           label={cooling ? 'It stands in cold water' : soaking ? 'The soak has begun' : 'Start blending'}
           kind="main"
@@ -85,30 +85,30 @@ export function StepClock({ step, batch, kitchen, plan, record }: Props) {
     <>
       <View
         role="timer"
-        aria-label={over ? 'Time is up' : `${shownDuration(leftS)} left`}
+        aria-label={over ? 'Time is up' : `${formatDuration(leftS)} left`}
         style={[styles.face, { backgroundColor: over ? colour.buoySoft : colour.kelpSoft }]}
       >
         {warms ? (
           <>
-            <Words kind="count" tone={over ? 'buoy' : 'kelp'} style={styles.clock}>
+            <AppText kind="count" tone={over ? 'buoy' : 'kelp'} style={styles.clock}>
               {Math.floor(ranS)}
-            </Words>
-            <Words kind="bigFigure" tone={over ? 'buoy' : 'kelp'}>
-              of {shownDuration(step.timerS ?? 0)}
-            </Words>
-            <Words kind="figure" tone={warmC > limitC ? 'buoy' : 'ink'}>
-              about {shownTemp(warmC, kitchen.measures)}
+            </AppText>
+            <AppText kind="bigFigure" tone={over ? 'buoy' : 'kelp'}>
+              of {formatDuration(step.timerS ?? 0)}
+            </AppText>
+            <AppText kind="figure" tone={warmC > limitC ? 'buoy' : 'ink'}>
+              about {formatTemp(warmC, kitchen.measures)}
               {warmC > limitC ? ', too warm: stop' : ''}
-            </Words>
+            </AppText>
           </>
         ) : (
-          <Words kind="clock" tone={over ? 'buoy' : 'kelp'} style={styles.clock}>
-            {shownClock(leftS)}
-          </Words>
+          <AppText kind="clock" tone={over ? 'buoy' : 'kelp'} style={styles.clock}>
+            {formatClock(leftS)}
+          </AppText>
         )}
       </View>
       {/* A count that is read out each second would drown everything else. */}
-      <Words style={styles.clock} {...((over || waits) && { live: 'polite' as const })}>
+      <AppText style={styles.clock} {...((over || waits) && { live: 'polite' as const })}>
         {over
           ? cooling
             ? 'Its time is up. Feel the bowl: it must be no warmer than your hand.'
@@ -118,9 +118,9 @@ export function StepClock({ step, batch, kitchen, plan, record }: Props) {
           : endMs === null
             ? 'Stopped for a while. Nothing is lost.'
             : waits
-              ? `Ready ${momentWords(endMs, nowMs, batch.timeZone)}`
+              ? `Ready ${momentText(endMs, nowMs, batch.timeZone)}`
               : `${Math.ceil(leftS)} s left`}
-      </Words>
+      </AppText>
       <ClockButtons>
         {!running && (
           <Button

@@ -1,26 +1,26 @@
 import type { PulpPlace, StepState } from '@humble-churn/core';
-import { cautionsAt, jarKeeping, shownMass, shownVolume, storedPulpG } from '@humble-churn/core';
+import { cautionsAt, jarKeeping, formatMass, formatVolume, storedPulpG } from '@humble-churn/core';
 import { StyleSheet, View } from 'react-native';
-import { useBatchAllergenWords } from '../../wire/allergens';
+import { useBatchAllergensText } from '../../wire/allergens';
 import { serverNowMs } from '../../wire/clock';
-import { momentWords } from '../../wire/moments';
+import { momentText } from '../../wire/moments';
 import { Button } from '../../ui/Button';
 import { Cautions } from '../../ui/Cautions';
 import { Notice } from '../../ui/Notice';
 import { Panel } from '../../ui/Panel';
-import { Words } from '../../ui/Words';
-import { Check } from '../../ui/icons';
+import { AppText } from '../../ui/AppText';
 import { SPACE, useColours } from '../../ui/theme';
 import { BottleForm } from './BottleForm';
+import { Done } from './Done';
 import { FeelStep } from './FeelStep';
-import type { GuideProps } from './GuideScreen';
+import type { GuideProps } from './guideProps';
 import { CoolStep, ProbeNuts } from './ProbeReading';
 import { ScaleGlance } from './ScaleOffer';
 import { SoakTending } from './SoakTending';
 import { StepClock } from './StepClock';
 import { WeighIn } from './WeighIn';
 import { WeighSoaked } from './WeighSoaked';
-import { stepGuide, stepName } from './stepWords';
+import { stepGuide, stepName } from './stepLabels';
 
 interface Props extends GuideProps {
   step: StepState;
@@ -40,9 +40,9 @@ export function StepPanel({ step, peek, ...parts }: Props) {
       {guide.todo.length > 0 && (
         <View style={styles.todo}>
           {guide.todo.map((line) => (
-            <Words key={line} style={styles.line}>
+            <AppText key={line} style={styles.line}>
               {line}
-            </Words>
+            </AppText>
           ))}
         </View>
       )}
@@ -64,12 +64,12 @@ export function StepPanel({ step, peek, ...parts }: Props) {
 
 function Said({ name, children }: { name: string; children: string }) {
   return (
-    <Words tone="soft">
-      <Words kind="strong" tone="soft">
+    <AppText tone="soft">
+      <AppText kind="strong" tone="soft">
         {name}:{' '}
-      </Words>
+      </AppText>
       {children}
-    </Words>
+    </AppText>
   );
 }
 
@@ -129,56 +129,37 @@ function Hold({ step, ...parts }: GuideProps & { step: StepState }) {
   }
 }
 
-export function Done({
-  step,
-  record,
-  label = 'Done',
-  disabled = false,
-}: GuideProps & { step: StepState; label?: string; disabled?: boolean }) {
-  return (
-    <Button
-      label={label}
-      hint={`${stepName(step)}: done`}
-      kind="main"
-      icon={Check}
-      counter
-      disabled={disabled}
-      onPress={() => record.say([{ type: 'step-done', step: step.id }])}
-    />
-  );
-}
-
 /** What goes on each jar, as large as it can be copied from. */
 function Labels({ batch, kitchen }: GuideProps) {
   const colour = useColours();
-  const allergensOf = useBatchAllergenWords();
+  const allergensOf = useBatchAllergensText();
   const { state } = batch;
   const nowMs = serverNowMs();
   return (
     <>
       {state.jars.map((jar) => {
         const kept = jarKeeping(state, jar, kitchen.readings, nowMs);
-        const at = (ms: number): string => momentWords(ms, nowMs, kitchen.timeZone);
+        const at = (ms: number): string => momentText(ms, nowMs, kitchen.timeZone);
         return (
           <View
             key={jar.id}
             style={[styles.label, { backgroundColor: colour.milk, borderColor: colour.brass }]}
           >
-            <Words kind="heading" level={3} style={styles.onMilk}>
+            <AppText kind="heading" level={3} style={styles.onMilk}>
               {state.recipe.name}
-            </Words>
-            <Words kind="strong" style={styles.onMilk}>
-              {jar.label}, {shownVolume(jar.filledMl, kitchen)}
-            </Words>
+            </AppText>
+            <AppText kind="strong" style={styles.onMilk}>
+              {jar.label}, {formatVolume(jar.filledMl, kitchen)}
+            </AppText>
             {kept.because !== 'frozen' && (
-              <Words style={styles.onMilk}>Best before {at(kept.bestBeforeMs)}</Words>
+              <AppText style={styles.onMilk}>Best before {at(kept.bestBeforeMs)}</AppText>
             )}
-            <Words style={styles.onMilk}>
+            <AppText style={styles.onMilk}>
               {kept.because === 'frozen' ? 'Thaw and drink by' : 'Discard at'} {at(kept.discardAtMs)}
-            </Words>
-            <Words kind="small" style={styles.onMilk}>
+            </AppText>
+            <AppText kind="small" style={styles.onMilk}>
               Contains: {allergensOf(state)}. Shake before pouring.
-            </Words>
+            </AppText>
           </View>
         );
       })}
@@ -197,10 +178,10 @@ function Pulp({ step, batch, kitchen, plan, record }: GuideProps & { step: StepS
   const pulpG = batch.state.measured.pulpG ?? massG;
   return (
     <>
-      <Words kind="figure">
+      <AppText kind="figure">
         {batch.state.measured.pulpG === null ? 'About ' : ''}
-        {shownMass(pulpG, kitchen)}
-      </Words>
+        {formatMass(pulpG, kitchen)}
+      </AppText>
       <View style={styles.row}>
         {PULP_CHOICES.map(({ place, label }) => (
           <Button

@@ -2,10 +2,10 @@ import type { StepState } from '@humble-churn/core';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Button } from '../../ui/Button';
-import { Words } from '../../ui/Words';
+import { AppText } from '../../ui/AppText';
 import { Check, Undo2 } from '../../ui/icons';
 import { SPACE, useColours } from '../../ui/theme';
-import { stepName } from './stepWords';
+import { stepName } from './stepLabels';
 
 /** Where the batch stands among its steps; unfolded, each that is done can be gone back to. */
 export function StepTrack({
@@ -39,10 +39,10 @@ export function StepTrack({
         ))}
       </View>
       <View style={styles.line}>
-        <Words tone="soft" style={styles.words}>
+        <AppText tone="soft" style={styles.words}>
           {current ? `Step ${at + 1} of ${steps.length}` : `All ${steps.length} steps done`}
           {next && current ? `, then ${stepName(next).toLowerCase()}` : ''}
-        </Words>
+        </AppText>
         <Button
           label={open ? 'Fold' : 'All steps'}
           hint={open ? 'Fold the steps' : 'Show all steps'}
@@ -55,10 +55,14 @@ export function StepTrack({
           {steps.map((step, i) => (
             <View key={step.id} role="listitem" style={[styles.step, { borderColor: colour.line }]}>
               {step.doneAtMs !== null && <Check size={18} color={colour.kelp} aria-hidden />}
-              <Words kind={i === at ? 'strong' : 'body'} tone={i > at ? 'soft' : 'ink'} style={styles.words}>
+              <AppText
+                kind={i === at ? 'strong' : 'body'}
+                tone={i > at ? 'soft' : 'ink'}
+                style={styles.words}
+              >
                 {stepName(step)}
                 {step.doneAtMs !== null ? ', done' : i === at ? ', now' : ''}
-              </Words>
+              </AppText>
               {step.doneAtMs !== null && step.kind !== 'bottle' && (
                 <Button
                   label="Back to here"

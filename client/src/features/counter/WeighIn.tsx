@@ -5,8 +5,8 @@ import {
   isVolumeUnit,
   movedInterval,
   readingIn,
-  shownMass,
-  shownVolume,
+  formatMass,
+  formatVolume,
   typedFigure,
 } from '@humble-churn/core';
 import { Check } from '../../ui/icons';
@@ -17,8 +17,8 @@ import { Choice } from '../../ui/Choice';
 import { QuantityField } from '../../ui/QuantityField';
 import { Toggle } from '../../ui/Toggle';
 import { SPACE } from '../../ui/theme';
-import { CUP_NAMES } from '../kitchen/words';
-import type { GuideProps } from './GuideScreen';
+import { CUP_NAMES } from '../../ui/cupNames';
+import type { GuideProps } from './guideProps';
 import { ScaleOffer } from './ScaleOffer';
 import { WeighAgain } from './WeighAgain';
 import { useDigits } from './useDigits';
@@ -146,7 +146,7 @@ export function WeighIn({ batch, kitchen, plan, record, ways, step }: GuideProps
           note={
             volumetric
               ? 'Read it after the froth has fallen: froth reads about 5 % too much.'
-              : `About ${shownMass(prediction.milk.massG, kitchen)} expected, ${shownVolume(prediction.milk.volumeMl, kitchen)}.`
+              : `About ${formatMass(prediction.milk.massG, kitchen)} expected, ${formatVolume(prediction.milk.volumeMl, kitchen)}.`
           }
         />
         <Choice
@@ -175,7 +175,7 @@ export function WeighIn({ batch, kitchen, plan, record, ways, step }: GuideProps
             }}
             onTrouble={() => setTroubled((now) => [...now, 'pulp'])}
             counter
-            note={`About ${shownMass(prediction.pulp.massG, kitchen)} expected. Leave empty if not weighed.`}
+            note={`About ${formatMass(prediction.pulp.massG, kitchen)} expected. Leave empty if not weighed.`}
           />
           <Choice
             label="Pulp in"
@@ -193,8 +193,8 @@ export function WeighIn({ batch, kitchen, plan, record, ways, step }: GuideProps
         <WeighAgain
           words={
             asking === 'milk'
-              ? `That is far from the ${shownVolume(prediction.milk.volumeMl, kitchen)} of milk expected. Was the jug tared, and has the froth fallen?`
-              : `That is far from the ${shownMass(prediction.pulp.massG, kitchen)} of pulp expected. Was the bowl tared?`
+              ? `That is far from the ${formatVolume(prediction.milk.volumeMl, kitchen)} of milk expected. Was the jug tared, and has the froth fallen?`
+              : `That is far from the ${formatMass(prediction.pulp.massG, kitchen)} of pulp expected. Was the bowl tared?`
           }
           onAgain={() => again(asking)}
           onKeep={() => {

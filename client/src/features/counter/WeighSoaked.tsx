@@ -1,15 +1,15 @@
 import type { StepState } from '@humble-churn/core';
-import { gPer, isFarOff, movedInterval, readMass, shownMass, typedFigure } from '@humble-churn/core';
+import { gPer, isFarOff, movedInterval, formatReadMass, formatMass, typedFigure } from '@humble-churn/core';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Button } from '../../ui/Button';
 import { QuantityField } from '../../ui/QuantityField';
 import { Check } from '../../ui/icons';
 import { SPACE } from '../../ui/theme';
-import type { GuideProps } from './GuideScreen';
+import type { GuideProps } from './guideProps';
 import { ScaleOffer } from './ScaleOffer';
 import { WeighAgain } from './WeighAgain';
-import { stepName } from './stepWords';
+import { stepName } from './stepLabels';
 import { useDigits } from './useDigits';
 
 /** The drained nuts on the scale: how much water they took up. */
@@ -71,7 +71,7 @@ export function WeighSoaked({ step, batch, kitchen, plan, record, ways }: GuideP
       />
       {asking && massG !== null && (
         <WeighAgain
-          words={`${readMass(massG, kitchen.measures)} is far from the ${shownMass(expectedG, kitchen)} expected. Was the bowl tared, and are all the nuts on it?`}
+          words={`${formatReadMass(massG, kitchen.measures)} is far from the ${formatMass(expectedG, kitchen)} expected. Was the bowl tared, and are all the nuts on it?`}
           onAgain={() => {
             setAsking(false);
             setMassG(null);

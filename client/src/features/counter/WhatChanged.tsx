@@ -1,9 +1,9 @@
 import type { Fact, PlanChange, Replan, ReplannedFigure } from '@humble-churn/core';
-import { shownDuration, shownMass, shownTemp, shownVolume } from '@humble-churn/core';
+import { formatDuration, formatMass, formatTemp, formatVolume } from '@humble-churn/core';
 import { StyleSheet, View } from 'react-native';
 import type { KnownKitchen } from '../../wire/queries';
 import { Panel } from '../../ui/Panel';
-import { Words } from '../../ui/Words';
+import { AppText } from '../../ui/AppText';
 import { SPACE } from '../../ui/theme';
 
 const WHY: Readonly<Record<Fact, string>> = {
@@ -28,17 +28,17 @@ const NAMES: Readonly<Record<ReplannedFigure, string>> = {
 function shown(figure: ReplannedFigure, value: number, kitchen: KnownKitchen): string {
   switch (figure) {
     case 'milkMl':
-      return shownVolume(value, kitchen);
+      return formatVolume(value, kitchen);
     case 'solidsPct':
       return `${value.toFixed(1)} %`;
     case 'secondsPerLoad':
-      return shownDuration(value);
+      return formatDuration(value);
     case 'endTempC':
-      return shownTemp(value, kitchen.measures);
+      return formatTemp(value, kitchen.measures);
     case 'rupture':
       return `${Math.round(100 * value)} %`;
     case 'pulpG':
-      return shownMass(value, kitchen);
+      return formatMass(value, kitchen);
   }
 }
 
@@ -67,15 +67,15 @@ export function WhatChanged({ plan, kitchen }: { plan: Replan; kitchen: KnownKit
     <Panel title="What changed">
       <View style={styles.lines} aria-live="polite">
         {lines.map((line) => (
-          <Words key={line.fact}>
-            <Words kind="strong">{WHY[line.fact]}: </Words>
+          <AppText key={line.fact}>
+            <AppText kind="strong">{WHY[line.fact]}: </AppText>
             {line.words}.
-          </Words>
+          </AppText>
         ))}
       </View>
-      <Words kind="small" tone="soft">
+      <AppText kind="small" tone="soft">
         Computed anew from what is known; an estimate like the plan.
-      </Words>
+      </AppText>
     </Panel>
   );
 }

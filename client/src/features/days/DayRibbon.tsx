@@ -1,5 +1,5 @@
 import { tz } from '@date-fns/tz';
-import type { Placed, Window } from '@humble-churn/core';
+import type { ScheduledBatch, TimeInterval } from '@humble-churn/core';
 import { GRID_MIN, timeOnDay, visits } from '@humble-churn/core';
 import { format } from 'date-fns/format';
 import { useId, useRef } from 'react';
@@ -13,17 +13,17 @@ export interface RibbonItem {
   id: string;
   name: string;
   ingredient: string;
-  placed: Placed;
+  placed: ScheduledBatch;
 }
 
 interface Props {
   items: readonly RibbonItem[];
   /** The one whose bands can be moved; null for none. */
   movableId: string | null;
-  span: Window;
+  span: TimeInterval;
   nowMs: number;
-  waking: readonly Window[];
-  quiet: readonly Window[];
+  waking: readonly TimeInterval[];
+  quiet: readonly TimeInterval[];
   timeZone: string;
   /** Time runs down on a phone, across on a wide screen. */
   down: boolean;
@@ -133,7 +133,7 @@ function Moments({
   timeZone,
   x,
 }: {
-  placed: Placed;
+  placed: ScheduledBatch;
   at: (ms: number) => number;
   timeZone: string;
   x: number;
@@ -174,7 +174,7 @@ function Hours({
   at,
   across,
 }: {
-  span: Window;
+  span: TimeInterval;
   timeZone: string;
   down: boolean;
   at: (ms: number) => number;

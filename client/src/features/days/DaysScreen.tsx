@@ -1,37 +1,37 @@
 import {
-  NOT_ALL_LOOKED_AT,
-  coreMoments,
+  NOT_ALL_SEARCHED,
+  coreStartTimes,
   jobOfPlan,
-  noTimeWords,
-  refusalWords,
-  wireMoments,
+  noTimeMessage,
+  refusalMessage,
+  wireStartTimes,
 } from '@humble-churn/contract';
 import type { Plan } from '@humble-churn/contract';
 import type {
   FitJob,
-  Moments,
+  StartTimes,
   OwnIngredient,
-  Placed,
+  ScheduledBatch,
   PlanJob,
-  PlanKitchen,
+  KitchenCalendar,
   PlannedPrediction,
   Recipe,
   Refusal,
-  Taken,
+  Booking,
 } from '@humble-churn/core';
 import {
   avoidedBy,
   cautionsBefore,
   daysWith,
-  momentsOf,
-  placedAt,
-  placedTogether,
+  startTimesOf,
+  scheduledAt,
+  scheduledTogether,
   planJob,
-  planKitchen,
+  kitchenCalendar,
   predict,
   recipeAllergens,
-  takenByUnderWay,
-  underWayPlaced,
+  bookingsUnderWay,
+  scheduledUnderWay,
 } from '@humble-churn/core';
 import { useMemo, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
@@ -43,16 +43,16 @@ import { useActiveBatches, useKitchen, useOwnIngredients } from '../../wire/quer
 import { useRecipes } from '../../wire/recipes';
 import { batchLooks } from '../../ui/BatchBand';
 import { Button } from '../../ui/Button';
-import { NotYet } from '../../ui/NotYet';
+import { QueryFallback } from '../../ui/QueryFallback';
 import { Notice } from '../../ui/Notice';
 import { Panel } from '../../ui/Panel';
 import { Screen } from '../../ui/Screen';
 import { useToast } from '../../ui/Toast';
-import { Words } from '../../ui/Words';
+import { AppText } from '../../ui/AppText';
 import { SPACE } from '../../ui/theme';
-import { lastOnBench } from '../bench/draft';
+import { lastOnBench } from '../bench';
 import { KeptPlans } from './KeptPlans';
-import { OneOffer, RoomOffer } from './Offers';
+import { OneOffer, RoomOffer } from './Alternatives';
 import { Proposal } from './Proposal';
 import { Ribbon } from './Ribbon';
 import { WishForm } from './WishForm';
@@ -68,7 +68,9 @@ export function DaysScreen() {
   const recipes = useRecipes('in-use');
   const own = useOwnIngredients();
   if (!batches.data || !kitchen.data || !plans.data || !recipes.data || !own.data) {
-    return <NotYet title="Days" what="the days ahead" queries={[batches, kitchen, plans, recipes, own]} />;
+    return (
+      <QueryFallback title="Days" what="the days ahead" queries={[batches, kitchen, plans, recipes, own]} />
+    );
   }
   return (
     <Days
@@ -100,9 +102,9 @@ function daysUntil(
   glassMs: number,
   { profile, timeZone }: KnownKitchen,
   fromMs: number,
-  taken: readonly Taken[],
-): PlanKitchen {
-  return planKitchen(profile, timeZone, fromMs, glassMs, taken);
+  taken: readonly Booking[],
+): KitchenCalendar {
+  return kitchenCalendar(profile, timeZone, fromMs, glassMs, taken);
 }
 
 /** A plan that is kept or in the making, and where it lies. */
@@ -111,7 +113,7 @@ interface Held {
   recipe: Recipe;
   prediction: PlannedPrediction;
   job: PlanJob;
-  placed: Placed;
+  placed: ScheduledBatch;
 }
 
 /** What a wish asks of the schedule; or why it cannot be made at all. */
@@ -138,7 +140,7 @@ function Days({ batches, kitchen, plans, recipes, own }: Props) {
   const [fromMs] = useState(planningMs);
   const bench = useMemo(() => lastOnBench(), []);
   const choices = useMemo(() => [...(bench ? [bench] : []), ...recipes], [bench, recipes]);
-  const [moved, setMoved] = useState<Moments | null>(null);
+  const [moved, setMoved] = useState<StartTimes | null>(null);
   /** The kept plan that is being moved, rather than a new one made. */
   const [movingId, setMovingId] = useState<string | null>(null);
   /** The wish as it stood when a plan was kept or moved: not asked for again until the cook says so. */
@@ -150,27 +152,27 @@ function Days({ batches, kitchen, plans, recipes, own }: Props) {
     () =>
       plans.map((plan) => {
         const job = jobOfPlan(plan, kitchen, own);
-        return { plan, job, placed: placedAt(job, coreMoments(plan.moments)) };
+        return { plan, job, placed: scheduledAt(job, coreStartTimes(plan.moments)) };
       }),
     [plans, kitchen, own],
   );
   const underWay = useMemo(
     () =>
       batches.flatMap(({ id, state }) => {
-        const going = underWayPlaced(id, state, fromMs);
+        const going = scheduledUnderWay(id, state, fromMs);
         return going ? [{ id, state, ...going }] : [];
       }),
     [batches, fromMs],
   );
   const looks = batchLooks(batches);
   const moving = kept.find(({ plan }) => plan.id === movingId) ?? null;
-  const taken = useMemo(() => takenByUnderWay(batches, fromMs), [batches, fromMs]);
+  const taken = useMemo(() => bookingsUnderWay(batches, fromMs), [batches, fromMs]);
   const others = useMemo(() => kept.filter(({ plan }) => plan.id !== movingId), [kept, movingId]);
   const [wish, setWish] = useState<Wish>(() =>
     firstWish(choices, kitchen, own, fromMs, (one) => {
       const { asked } = askedFor(one, choices, kitchen, own);
       const full = daysWith(daysUntil(one.glassMs, kitchen, fromMs, taken), kept);
-      return asked !== null && placedTogether([asked.job], full) !== null;
+      return asked !== null && scheduledTogether([asked.job], full) !== null;
     }),
   );
   const bare = useMemo(
@@ -208,7 +210,7 @@ function Days({ batches, kitchen, plans, recipes, own }: Props) {
     : fitted && best
       ? { id: NEW, ...fitted.job, placed: best }
       : null;
-  const shown = held && moved ? placedAt(held.job, moved) : (held?.placed ?? null);
+  const shown = held && moved ? scheduledAt(held.job, moved) : (held?.placed ?? null);
   const letGo = (): void => {
     setMoved(null);
     setMovingId(null);
@@ -279,7 +281,7 @@ function Days({ batches, kitchen, plans, recipes, own }: Props) {
           }}
         />
       )}
-      {!moving && refusal && <Notice kind="error">{refusalWords(refusal)}</Notice>}
+      {!moving && refusal && <Notice kind="error">{refusalMessage(refusal)}</Notice>}
       {held && shown && (
         <Proposal
           title={moving ? `${held.recipe.name}: moved` : `${held.recipe.name}: it fits like this`}
@@ -301,11 +303,11 @@ function Days({ batches, kitchen, plans, recipes, own }: Props) {
           onReset={letGo}
           onKeep={() => {
             if (!moving) {
-              keep({ ...held, moments: momentsOf(shown), glassMs: wish.glassMs, soakedAlready: false });
+              keep({ ...held, moments: startTimesOf(shown), glassMs: wish.glassMs, soakedAlready: false });
               return;
             }
             const { plan } = moving;
-            planning.change(plan, { moments: wireMoments(momentsOf(shown)) });
+            planning.change(plan, { moments: wireStartTimes(startTimesOf(shown)) });
             letGo();
             setSettled({ wish, planId: plan.id });
             toast({
@@ -317,7 +319,9 @@ function Days({ batches, kitchen, plans, recipes, own }: Props) {
       )}
       {!moving && settledPlan && (
         <Panel title={`${settledPlan.recipe.name}: kept`}>
-          <Words>It stands among the kept plans. For another one choose its milk, day or time above.</Words>
+          <AppText>
+            It stands among the kept plans. For another one choose its milk, day or time above.
+          </AppText>
           <View style={styles.row}>
             <Button label="One more for the same glass" onPress={() => setSettled(null)} />
           </View>
@@ -333,15 +337,15 @@ function Days({ batches, kitchen, plans, recipes, own }: Props) {
       )}
       {!moving && wanted && !fitted && !notFitted && (
         <Panel title="Where it fits">
-          <Words live="polite">Being worked out…</Words>
+          <AppText live="polite">Being worked out…</AppText>
         </Panel>
       )}
       {!moving && fitted && found && !found.ok && (
         <Panel title="It does not fit">
-          <Words>{noTimeWords(found.tightest)}</Words>
-          {!found.proven && <Words tone="soft">{NOT_ALL_LOOKED_AT}</Words>}
+          <AppText>{noTimeMessage(found.tightest)}</AppText>
+          {!found.proven && <AppText tone="soft">{NOT_ALL_SEARCHED}</AppText>}
           {!fitted.room && fitted.offers.length === 0 && (
-            <Words tone="soft">Nothing else fits either. Choose a later glass.</Words>
+            <AppText tone="soft">Nothing else fits either. Choose a later glass.</AppText>
           )}
           {fitted.room && (
             <RoomOffer
@@ -353,13 +357,13 @@ function Days({ batches, kitchen, plans, recipes, own }: Props) {
               onTake={(room) => {
                 const turned = room.moved.flatMap((placed) => {
                   const plan = plans.find(({ id }) => id === placed.id);
-                  return plan ? [{ plan, moments: wireMoments(momentsOf(placed)) }] : [];
+                  return plan ? [{ plan, moments: wireStartTimes(startTimesOf(placed)) }] : [];
                 });
                 for (const { plan, moments } of turned) planning.change(plan, { moments });
                 keep(
                   {
                     ...fitted.job,
-                    moments: momentsOf(room.placed),
+                    moments: startTimesOf(room.placed),
                     glassMs: wish.glassMs,
                     soakedAlready: false,
                   },
@@ -380,7 +384,7 @@ function Days({ batches, kitchen, plans, recipes, own }: Props) {
               onTake={() =>
                 keep({
                   ...offer,
-                  moments: momentsOf(offer.placed),
+                  moments: startTimesOf(offer.placed),
                   soakedAlready: offer.kind === 'frozen-soaked',
                 })
               }

@@ -1,6 +1,6 @@
 import type { Plan } from '@humble-churn/contract';
-import type { OwnIngredient, Placed } from '@humble-churn/core';
-import { cautionsBefore, predict, recipeAllergens, shownVolume } from '@humble-churn/core';
+import type { OwnIngredient, ScheduledBatch } from '@humble-churn/core';
+import { cautionsBefore, predict, recipeAllergens, formatVolume } from '@humble-churn/core';
 import { useRouter } from 'expo-router';
 import { StyleSheet, View } from 'react-native';
 import { Button } from '../../ui/Button';
@@ -9,14 +9,14 @@ import { Notice } from '../../ui/Notice';
 import { NutMark } from '../../ui/NutMark';
 import { Panel } from '../../ui/Panel';
 import { useToast } from '../../ui/Toast';
-import { Words } from '../../ui/Words';
+import { AppText } from '../../ui/AppText';
 import { CalendarDays, Download, Play, X } from '../../ui/icons';
 import { SPACE, useColours } from '../../ui/theme';
-import { momentWords } from '../../wire/moments';
-import { keptAllergenWords } from '../../wire/allergens';
+import { momentText } from '../../wire/moments';
+import { keptAllergensText } from '../../wire/allergens';
 import { useCalendarFile, usePlanning } from '../../wire/plans';
 import type { KnownKitchen } from '../../wire/queries';
-import { useSayTo, useStartBatch } from '../../wire/queries';
+import { useRecordTo, useStartBatch } from '../../wire/queries';
 import { Visits } from './Visits';
 
 /** What to know before it is begun, by what its ingredients and the household are now. */
@@ -35,7 +35,7 @@ export function KeptPlans({
   nowMs,
   onMove,
 }: {
-  kept: readonly { plan: Plan; placed: Placed }[];
+  kept: readonly { plan: Plan; placed: ScheduledBatch }[];
   kitchen: KnownKitchen;
   own: readonly OwnIngredient[];
   nowMs: number;
@@ -44,34 +44,34 @@ export function KeptPlans({
   const planning = usePlanning();
   const calendar = useCalendarFile();
   const start = useStartBatch();
-  const sayTo = useSayTo();
+  const sayTo = useRecordTo();
   const router = useRouter();
   const toast = useToast();
   const colour = useColours();
   return (
     <Panel title="Kept plans">
       {kept.length === 0 && (
-        <Words>
+        <AppText>
           None yet. A kept plan tells the Now screen and your calendar when to weigh, drain and blend, and
           keeps jug, bag and bowls free for it.
-        </Words>
+        </AppText>
       )}
       {start.error && <Notice kind="error">{start.error.message}</Notice>}
       {kept.map(({ plan, placed }) => (
         <View key={plan.id} style={[styles.offer, { borderColor: colour.line }]}>
           <View style={styles.row}>
             <NutMark ingredient={plan.recipe.nuts[0]?.ingredient ?? ''} />
-            <Words kind="heading" level={3} style={styles.what}>
+            <AppText kind="heading" level={3} style={styles.what}>
               {plan.recipe.name}
-            </Words>
+            </AppText>
           </View>
-          <Words tone="soft">
-            {shownVolume(plan.prediction.milk.volumeMl, kitchen)} for{' '}
-            {momentWords(Date.parse(plan.glassAt), nowMs, kitchen.timeZone)}
-          </Words>
-          <Words kind="small" tone="soft">
-            Allergens: {keptAllergenWords(plan.recipe, plan.ingredients, own)}
-          </Words>
+          <AppText tone="soft">
+            {formatVolume(plan.prediction.milk.volumeMl, kitchen)} for{' '}
+            {momentText(Date.parse(plan.glassAt), nowMs, kitchen.timeZone)}
+          </AppText>
+          <AppText kind="small" tone="soft">
+            Allergens: {keptAllergensText(plan.recipe, plan.ingredients, own)}
+          </AppText>
           <Visits placed={placed} kitchen={kitchen} nowMs={nowMs} />
           <Cautions cautions={cautionsOf(plan, own, kitchen)} />
           <View style={styles.row}>
@@ -134,11 +134,11 @@ export function KeptPlans({
       </View>
       {calendar.error && <Notice kind="error">{calendar.error.message}</Notice>}
       {calendar.unsent && (
-        <Words kind="small">The calendar file can be had when the server has these plans.</Words>
+        <AppText kind="small">The calendar file can be had when the server has these plans.</AppText>
       )}
-      <Words kind="small" tone="soft">
+      <AppText kind="small" tone="soft">
         Read it into your calendar again after a change: what was read before is moved, not doubled.
-      </Words>
+      </AppText>
     </Panel>
   );
 }

@@ -1,26 +1,36 @@
-import { NOT_ALL_LOOKED_AT, planLimitWords, plannedStepWords } from '@humble-churn/contract';
-import type { Broken, Caution, Placed, PlanJob, PlanKitchen } from '@humble-churn/core';
-import { brokenLimits } from '@humble-churn/core';
+import { NOT_ALL_SEARCHED, planConstraintMessage, plannedStepLabel } from '@humble-churn/contract';
+import type {
+  ConstraintViolation,
+  Caution,
+  ScheduledBatch,
+  PlanJob,
+  KitchenCalendar,
+} from '@humble-churn/core';
+import { constraintViolations } from '@humble-churn/core';
 import { StyleSheet, View } from 'react-native';
 import { Button } from '../../ui/Button';
 import { Cautions } from '../../ui/Cautions';
 import { Notice } from '../../ui/Notice';
 import { Panel } from '../../ui/Panel';
-import { Words } from '../../ui/Words';
+import { AppText } from '../../ui/AppText';
 import { Check, Undo2 } from '../../ui/icons';
 import { SPACE } from '../../ui/theme';
-import { momentWords } from '../../wire/moments';
+import { momentText } from '../../wire/moments';
 import type { KnownKitchen } from '../../wire/queries';
 import { Visits } from './Visits';
 
-function brokenWords({ limit, kind, fromMs }: Broken, kitchen: KnownKitchen, nowMs: number): string {
-  const when = momentWords(fromMs, nowMs, kitchen.timeZone);
+function brokenWords(
+  { limit, kind, fromMs }: ConstraintViolation,
+  kitchen: KnownKitchen,
+  nowMs: number,
+): string {
+  const when = momentText(fromMs, nowMs, kitchen.timeZone);
   if (limit === 'time') {
     return kind === 'chill'
       ? `Ready only ${when}, after the glass.`
-      : `${plannedStepWords(kind)} ${when} is past.`;
+      : `${plannedStepLabel(kind)} ${when} is past.`;
   }
-  return `${plannedStepWords(kind)} ${when} runs into ${planLimitWords(limit)}.`;
+  return `${plannedStepLabel(kind)} ${when} runs into ${planConstraintMessage(limit)}.`;
 }
 
 /** How a batch would lie in the days, what that breaks, and keeping it so. */
@@ -41,9 +51,9 @@ export function Proposal({
 }: {
   title: string;
   job: PlanJob;
-  placed: Placed;
+  placed: ScheduledBatch;
   cautions: readonly Caution[];
-  days: PlanKitchen;
+  days: KitchenCalendar;
   kitchen: KnownKitchen;
   nowMs: number;
   byHand: boolean;
@@ -56,7 +66,7 @@ export function Proposal({
   onReset: () => void;
   onKeep: () => void;
 }) {
-  const broken = brokenLimits([job], [placed], days);
+  const broken = constraintViolations([job], [placed], days);
   return (
     <Panel title={title}>
       <Visits placed={placed} kitchen={kitchen} nowMs={nowMs} />
@@ -66,8 +76,8 @@ export function Proposal({
             {brokenWords(one, kitchen, nowMs)}
           </Notice>
         ))}
-        {!byHand && !proven && <Words tone="soft">It fits. {NOT_ALL_LOOKED_AT}</Words>}
-        {byHand && broken.length === 0 && <Words tone="kelp">Moved by hand; it still fits.</Words>}
+        {!byHand && !proven && <AppText tone="soft">It fits. {NOT_ALL_SEARCHED}</AppText>}
+        {byHand && broken.length === 0 && <AppText tone="kelp">Moved by hand; it still fits.</AppText>}
       </View>
       <Cautions cautions={cautions} />
       <View style={styles.row}>

@@ -1,12 +1,12 @@
-import type { Moments, Placed, PlanJob, PlanKitchen, Window } from '@humble-churn/core';
-import { momentsOf, withFinishMoved, withSoakMoved } from '@humble-churn/core';
+import type { StartTimes, ScheduledBatch, PlanJob, KitchenCalendar, TimeInterval } from '@humble-churn/core';
+import { startTimesOf, withFinishMoved, withSoakMoved } from '@humble-churn/core';
 import { useState } from 'react';
 import { StyleSheet, View, useWindowDimensions } from 'react-native';
 import type { BatchLook } from '../../ui/BatchBand';
 import { BatchBand } from '../../ui/BatchBand';
 import { NutMark } from '../../ui/NutMark';
 import { Panel } from '../../ui/Panel';
-import { Words } from '../../ui/Words';
+import { AppText } from '../../ui/AppText';
 import { SPACE, WIDE_FROM_PX } from '../../ui/theme';
 import { useWidth } from '../../ui/useWidth';
 import type { KnownKitchen } from '../../wire/queries';
@@ -26,15 +26,15 @@ export function Ribbon({
 }: {
   /** One under way has its look, as on the other screens. */
   items: readonly (RibbonItem & { note: string; look?: BatchLook | undefined })[];
-  days: PlanKitchen;
+  days: KitchenCalendar;
   nowMs: number;
   kitchen: KnownKitchen;
-  held: { id: string; job: PlanJob; placed: Placed } | null;
-  onMoved: (moments: Moments) => void;
+  held: { id: string; job: PlanJob; placed: ScheduledBatch } | null;
+  onMoved: (moments: StartTimes) => void;
 }) {
   const { width } = useWindowDimensions();
   const inside = useWidth(340);
-  const [from, setFrom] = useState<{ moments: Moments; span: Window } | null>(null);
+  const [from, setFrom] = useState<{ moments: StartTimes; span: TimeInterval } | null>(null);
   const ends = items.flatMap(({ placed }) => placed.steps.map(({ toMs }) => toMs));
   const begins = items.flatMap(({ placed }) => placed.steps.map(({ fromMs }) => fromMs));
   const fitting = {
@@ -58,13 +58,13 @@ export function Ribbon({
           width={inside.width}
           onMove={(what, byMin) => {
             if (!held) return;
-            const was = from?.moments ?? momentsOf(held.placed);
+            const was = from?.moments ?? startTimesOf(held.placed);
             if (!from) setFrom({ moments: was, span });
             const placed =
               what === 'soak'
                 ? withSoakMoved(held.job, was, byMin)
                 : withFinishMoved(held.job, days, was, byMin);
-            onMoved(momentsOf(placed));
+            onMoved(startTimesOf(placed));
           }}
           onMoved={() => setFrom(null)}
         />
@@ -73,16 +73,16 @@ export function Ribbon({
         <View key={item.id} style={styles.row}>
           {item.look && <BatchBand look={item.look} width={10} height={22} />}
           <NutMark ingredient={item.ingredient} size={22} />
-          <Words kind="small" style={styles.what}>
+          <AppText kind="small" style={styles.what}>
             {item.name}
             {item.note}
-          </Words>
+          </AppText>
         </View>
       ))}
-      <Words kind="small" tone="soft">
+      <AppText kind="small" tone="soft">
         Hatched: asleep. Brass edge: machines are quiet. Soft bands soak, solid ones need you, the outline
         chills. The dotted bands can be moved with a finger or the arrow keys.
-      </Words>
+      </AppText>
     </Panel>
   );
 }

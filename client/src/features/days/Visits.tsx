@@ -1,10 +1,10 @@
-import { visitWords } from '@humble-churn/contract';
-import type { Placed, Visit } from '@humble-churn/core';
-import { shownDuration, visits } from '@humble-churn/core';
+import { visitLabel } from '@humble-churn/contract';
+import type { ScheduledBatch, Visit } from '@humble-churn/core';
+import { formatDuration, visits } from '@humble-churn/core';
 import { StyleSheet, View } from 'react-native';
-import { Words } from '../../ui/Words';
+import { AppText } from '../../ui/AppText';
 import { SPACE } from '../../ui/theme';
-import { momentWords } from '../../wire/moments';
+import { momentText } from '../../wire/moments';
 import type { KnownKitchen } from '../../wire/queries';
 
 /** When the cook is needed for a batch, and when it can be drunk. */
@@ -14,36 +14,36 @@ export function Visits({
   kitchen,
   nowMs,
 }: {
-  placed: Placed;
+  placed: ScheduledBatch;
   /** Where it lay before, to be told beside it. */
-  was?: Placed;
+  was?: ScheduledBatch;
   kitchen: KnownKitchen;
   nowMs: number;
 }) {
   const before = was ? visits(was) : [];
   const soak = placed.steps.find(({ kind }) => kind === 'soak');
-  const at = (ms: number): string => momentWords(ms, nowMs, kitchen.timeZone);
+  const at = (ms: number): string => momentText(ms, nowMs, kitchen.timeZone);
   return (
     <View style={styles.visits}>
       {visits(placed).map(({ key, kinds, fromMs, toMs }) => (
         <View key={key} style={styles.visit}>
           <View style={styles.when}>
-            <Words kind="strong">{at(fromMs)}</Words>
+            <AppText kind="strong">{at(fromMs)}</AppText>
             <Before visit={before.find((visit) => visit.key === key)} fromMs={fromMs} at={at} />
           </View>
-          <Words style={styles.doing}>
-            {visitWords(kinds)}
+          <AppText style={styles.doing}>
+            {visitLabel(kinds)}
             {key === 'weigh' && soak
-              ? `, then it soaks ${shownDuration((soak.toMs - soak.fromMs) / 1000)}`
-              : `, ${shownDuration((toMs - fromMs) / 1000)}`}
-          </Words>
+              ? `, then it soaks ${formatDuration((soak.toMs - soak.fromMs) / 1000)}`
+              : `, ${formatDuration((toMs - fromMs) / 1000)}`}
+          </AppText>
         </View>
       ))}
       <View style={styles.visit}>
-        <Words kind="strong" style={styles.when}>
+        <AppText kind="strong" style={styles.when}>
           {at(placed.readyMs)}
-        </Words>
-        <Words style={styles.doing}>Ready to drink</Words>
+        </AppText>
+        <AppText style={styles.doing}>Ready to drink</AppText>
       </View>
     </View>
   );
@@ -60,9 +60,9 @@ function Before({
 }) {
   if (!visit || visit.fromMs === fromMs) return null;
   return (
-    <Words kind="small" tone="soft">
+    <AppText kind="small" tone="soft">
       was {at(visit.fromMs)}
-    </Words>
+    </AppText>
   );
 }
 

@@ -1,20 +1,20 @@
 import { tz } from '@date-fns/tz';
 import type { Recipe } from '@humble-churn/core';
-import { mlPer, shownVolume, timeOnDay, typedFigure } from '@humble-churn/core';
+import { mlPer, formatVolume, timeOnDay, typedFigure } from '@humble-churn/core';
 import { differenceInCalendarDays } from 'date-fns/differenceInCalendarDays';
 import { format } from 'date-fns/format';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import type { KnownKitchen } from '../../wire/queries';
-import { dayWords } from '../../wire/moments';
+import { dayText } from '../../wire/moments';
 import { Choice } from '../../ui/Choice';
 import { NameField } from '../../ui/NameField';
 import { Panel } from '../../ui/Panel';
 import { QuantityField } from '../../ui/QuantityField';
 import { Toggle } from '../../ui/Toggle';
-import { Words } from '../../ui/Words';
+import { AppText } from '../../ui/AppText';
 import { SPACE } from '../../ui/theme';
-import { CUP_NAMES } from '../kitchen/words';
+import { CUP_NAMES } from '../../ui/cupNames';
 import type { Wish } from './wish';
 import { DAYS_OFFERED, readTimeOfDay } from './wish';
 
@@ -38,14 +38,14 @@ export function WishForm({ wish, choices, kitchen, fromMs, onChange }: Props) {
   const [trouble, setTrouble] = useState<string | null>(null);
   const clock = readTimeOfDay(time) ?? { hours: 8, minutes: 0 };
   const dayName = (on: number): string =>
-    on === 0 ? 'Today' : on === 1 ? 'Tomorrow' : dayWords(timeOnDay(fromMs, on, 12, 0, timeZone), timeZone);
+    on === 0 ? 'Today' : on === 1 ? 'Tomorrow' : dayText(timeOnDay(fromMs, on, 12, 0, timeZone), timeZone);
   if (choices.length === 0) {
     return (
       <Panel title="A glass to plan for">
-        <Words>
+        <AppText>
           Keep a recipe on the bench first. Then say here by when you want the milk, and every step gets its
           moment.
-        </Words>
+        </AppText>
       </Panel>
     );
   }
@@ -90,7 +90,7 @@ export function WishForm({ wish, choices, kitchen, fromMs, onChange }: Props) {
           options={profile.jars.map((jar) => ({
             value: jar.volumeMl,
             label: jar.name,
-            note: shownVolume(jar.volumeMl, kitchen),
+            note: formatVolume(jar.volumeMl, kitchen),
           }))}
         />
       )}

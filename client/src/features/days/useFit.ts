@@ -1,6 +1,6 @@
 import type { FitAnswer, FitJob } from '@humble-churn/core';
 import { useEffect, useRef, useState } from 'react';
-import { Desk } from '../../wire/desk';
+import { LatestOnlyWorker } from '../../wire/latestOnlyWorker';
 import { fitOnServer } from '../../wire/plans';
 
 /** What was found, and for what. */
@@ -24,7 +24,7 @@ export function useFit(
   const [job, setJob] = useState(asked);
   if (job !== asked && JSON.stringify(job) !== JSON.stringify(asked)) setJob(asked);
   const [tries, setTries] = useState(0);
-  const desk = useRef<Desk<FitJob, FitAnswer> | null>(null);
+  const desk = useRef<LatestOnlyWorker<FitJob, FitAnswer> | null>(null);
   const failures = useRef(0);
   const latest = useRef<FitJob | null>(null);
   useEffect(
@@ -55,7 +55,7 @@ export function useFit(
       askServer(job);
       return;
     }
-    desk.current ??= new Desk<FitJob, FitAnswer>(
+    desk.current ??= new LatestOnlyWorker<FitJob, FitAnswer>(
       new Worker(new URL('./fitWorker.ts', window.location.href)),
       (answer, of) => {
         failures.current = 0;

@@ -1,4 +1,4 @@
-import { readMass, readTemp } from '@humble-churn/core';
+import { formatReadMass, formatReadTemp } from '@humble-churn/core';
 import { useEffect, useRef, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { hasBluetooth } from '../../devices/bluetooth';
@@ -8,7 +8,7 @@ import { useKitchen } from '../../wire/queries';
 import { Button } from '../../ui/Button';
 import { Notice } from '../../ui/Notice';
 import { Panel } from '../../ui/Panel';
-import { Words } from '../../ui/Words';
+import { AppText } from '../../ui/AppText';
 import { Bluetooth, X } from '../../ui/icons';
 import { SPACE } from '../../ui/theme';
 import { SimulatedProbe, SimulatedScale } from './SimulatedDevices';
@@ -43,7 +43,7 @@ function OneDevice({ kind }: { kind: DeviceKind }) {
   if (!connection) {
     return (
       <>
-        <Words tone="soft">No {name} is connected; its figures are typed.</Words>
+        <AppText tone="soft">No {name} is connected; its figures are typed.</AppText>
         {device.trouble !== null && <Notice kind="caution">{device.trouble}</Notice>}
         <View style={styles.row}>
           {hasBluetooth() && (
@@ -71,14 +71,14 @@ function OneDevice({ kind }: { kind: DeviceKind }) {
     shown === null
       ? 'says nothing'
       : kind === 'scale'
-        ? readMass(shown, measures)
-        : readTemp(shown, measures);
+        ? formatReadMass(shown, measures)
+        : formatReadTemp(shown, measures);
   return (
     <>
       <View style={styles.row}>
-        <Words kind="strong" style={styles.name}>
+        <AppText kind="strong" style={styles.name}>
           {connection.name}: {reading}
-        </Words>
+        </AppText>
         {connection.tare && (
           <Button
             label="Tare"

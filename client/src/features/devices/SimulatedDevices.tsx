@@ -5,7 +5,7 @@ import {
   scaleLater,
   scaleShows,
   scaleTared,
-  seeded,
+  seededRandom,
   temperaturePacket,
   weightPacket,
 } from '@humble-churn/core';
@@ -17,7 +17,7 @@ import { Button } from '../../ui/Button';
 import { Choice } from '../../ui/Choice';
 import { QuantityField } from '../../ui/QuantityField';
 import { Slider } from '../../ui/Slider';
-import { Words } from '../../ui/Words';
+import { AppText } from '../../ui/AppText';
 import { SPACE, useColours } from '../../ui/theme';
 
 const TICK_MS = 150;
@@ -38,7 +38,7 @@ export function SimulatedScale() {
   const tare = useRef(false);
   const gone = useRef(false);
   useEffect(() => {
-    const random = seeded(SEED);
+    const random = seededRandom(SEED);
     const manners: ScaleManners = { ...USUAL_SCALE, stepG };
     let scale = newSimulatedScale(performance.now());
     const air = openAir((message) => {
@@ -72,7 +72,7 @@ export function SimulatedScale() {
   return (
     <View role="group" aria-label="Simulated scale" style={styles.device}>
       <View style={[styles.face, { backgroundColor: colour.sunk, borderColor: colour.edge }]}>
-        <Words kind="bigFigure">{shownG === null ? '– – –' : `${shownG} g`}</Words>
+        <AppText kind="bigFigure">{shownG === null ? '– – –' : `${shownG} g`}</AppText>
       </View>
       <QuantityField
         label="Lies on it"
@@ -144,7 +144,7 @@ export function SimulatedProbe() {
   }, []);
   return (
     <View role="group" aria-label="Simulated probe" style={styles.device}>
-      <Words kind="bigFigure">{shownC.toFixed(1)} °C</Words>
+      <AppText kind="bigFigure">{shownC.toFixed(1)} °C</AppText>
       <Slider
         label="Held into"
         min={0}

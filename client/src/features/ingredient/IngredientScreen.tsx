@@ -1,6 +1,6 @@
 import { zodResolver } from '@hookform/resolvers/zod';
 import type { PackFiguresWire } from '@humble-churn/contract';
-import { PackFiguresSchema, refusalWords } from '@humble-churn/contract';
+import { PackFiguresSchema, refusalMessage } from '@humble-churn/contract';
 import { ingredientFromPack, packOf } from '@humble-churn/core';
 import { useRouter } from 'expo-router';
 import { useState } from 'react';
@@ -11,14 +11,14 @@ import { useAddIngredient, useChangeIngredient, useOwnIngredients, useUnreadable
 import { Button } from '../../ui/Button';
 import { Choice } from '../../ui/Choice';
 import { FormChoice, FormName, FormToggle } from '../../ui/FormFields';
-import { NotYet } from '../../ui/NotYet';
-import { AllergenToggles } from '../kitchen/AllergenToggles';
+import { QueryFallback } from '../../ui/QueryFallback';
+import { AllergenToggles } from '../../ui/AllergenToggles';
 import { Notice } from '../../ui/Notice';
 import { Panel } from '../../ui/Panel';
 import { QuantityField } from '../../ui/QuantityField';
 import { Screen } from '../../ui/Screen';
 import { useToast } from '../../ui/Toast';
-import { Words } from '../../ui/Words';
+import { AppText } from '../../ui/AppText';
 import { SPACE } from '../../ui/theme';
 
 type Figure =
@@ -76,7 +76,7 @@ export function CorrectIngredientScreen({ ingredientKey }: { ingredientKey: stri
   const own = useOwnIngredients();
   const unreadable = useUnreadable();
   if (!own.data || !unreadable.data) {
-    return <NotYet title="Ingredient" what="the ingredient" queries={[own, unreadable]} />;
+    return <QueryFallback title="Ingredient" what="the ingredient" queries={[own, unreadable]} />;
   }
   const known = own.data.find(({ key }) => key === ingredientKey);
   const torn = unreadable.data.find(({ kind, id }) => kind === 'ingredient' && id === ingredientKey);
@@ -125,7 +125,7 @@ function PackForm({
     if (!made.ok) {
       const [path] = made.refusal.path;
       const field = REFUSED_AT.find((one) => one === path) ?? 'carbPct';
-      setError(field, { type: made.refusal.code, message: refusalWords(made.refusal) });
+      setError(field, { type: made.refusal.code, message: refusalMessage(made.refusal) });
       return;
     }
     const onSuccess = (): void => {
@@ -151,10 +151,10 @@ function PackForm({
   });
   return (
     <Screen title={correcting === null ? 'An ingredient of your own' : `Correct ${start.name ?? 'it'}`}>
-      <Words>
+      <AppText>
         Copy what the pack says for 100 g. What it leaves out is filled with the middle of our table and
         marked as a guess.
-      </Words>
+      </AppText>
       <Panel title="What it is">
         <FormName
           control={control}
@@ -233,9 +233,9 @@ function PackForm({
         />
       </Panel>
       <Panel title="Limits, if you know of any">
-        <Words tone="soft">
+        <AppText tone="soft">
           Brazil nuts hold about 19 µg of selenium in a gram; of flax 15 g raw is a serving’s most.
-        </Words>
+        </AppText>
         <View style={styles.figures}>
           {LIMIT_FIGURES.map((figure) => (
             <FigureField

@@ -1,7 +1,7 @@
 import type { Control } from 'react-hook-form';
 import { Controller } from 'react-hook-form';
-import { AllergenToggles } from './AllergenToggles';
-import type { SettingsForm } from './KitchenScreen';
+import { AllergenToggles } from '../../ui/AllergenToggles';
+import type { SettingsForm } from './settingsForm';
 
 interface Props {
   control: Control<SettingsForm>;

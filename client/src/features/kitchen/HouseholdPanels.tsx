@@ -9,12 +9,12 @@ import { Button } from '../../ui/Button';
 import { Choice } from '../../ui/Choice';
 import { FormChoice, FormName, FormQuantity, FormToggle } from '../../ui/FormFields';
 import { Panel } from '../../ui/Panel';
-import { Words } from '../../ui/Words';
+import { AppText } from '../../ui/AppText';
 import { Plus, Trash2 } from '../../ui/icons';
 import { SPACE, useColours } from '../../ui/theme';
-import { MACHINE_WORDS, STRAINER_WORDS } from '../bench/words';
+import { MACHINE_LABELS, STRAINER_LABELS } from '../../ui/recipeLabels';
 import { Avoids } from './Avoids';
-import type { SettingsForm } from './KitchenScreen';
+import type { SettingsForm } from './settingsForm';
 
 interface Props {
   control: Control<SettingsForm>;
@@ -22,11 +22,11 @@ interface Props {
 
 const NAME_TROUBLE = 'Give it a name of up to 40 letters.';
 const MACHINE_OPTIONS = (['standard-jug', 'high-speed-jug', 'personal-cup', 'cold-press'] as const).map(
-  (value) => ({ value, label: MACHINE_WORDS[value] }),
+  (value) => ({ value, label: MACHINE_LABELS[value] }),
 );
 const STRAINER_OPTIONS = (['fine-bag', 'muslin', 'fine-sieve'] as const).map((value) => ({
   value,
-  label: STRAINER_WORDS[value],
+  label: STRAINER_LABELS[value],
 }));
 
 /** One entry of a list, with the way to take it out. */
@@ -61,9 +61,9 @@ function Vessels({
   const list = useFieldArray({ control, name: `profile.${which}` });
   return (
     <>
-      <Words kind="heading" level={3}>
+      <AppText kind="heading" level={3}>
         {heading}
-      </Words>
+      </AppText>
       {list.fields.length === 0 && children}
       {list.fields.map((field, i) => (
         <Entry key={field.id} name={`${one} ${i + 1}`} onRemove={() => list.remove(i)}>
@@ -113,13 +113,13 @@ export function GearPanel({ control }: Props) {
   const strainers = useFieldArray({ control, name: 'profile.strainers' });
   return (
     <Panel title="Gear">
-      <Words kind="heading" level={3}>
+      <AppText kind="heading" level={3}>
         Machines
-      </Words>
+      </AppText>
       {machines.fields.length === 0 && (
-        <Words tone="soft">
+        <AppText tone="soft">
           With your own jug’s fill line and power, loads and seconds are yours and not the usual ones.
-        </Words>
+        </AppText>
       )}
       {machines.fields.map((field, i) => (
         <Entry key={field.id} name={`machine ${i + 1}`} onRemove={() => machines.remove(i)}>
@@ -181,9 +181,9 @@ export function GearPanel({ control }: Props) {
           }}
         />
       </View>
-      <Words kind="heading" level={3}>
+      <AppText kind="heading" level={3}>
         Strainers
-      </Words>
+      </AppText>
       {strainers.fields.map((field, i) => (
         <Entry key={field.id} name={`strainer ${i + 1}`} onRemove={() => strainers.remove(i)}>
           <FormName
@@ -211,9 +211,9 @@ export function GearPanel({ control }: Props) {
       </View>
       <Vessels control={control} which="jars" heading="Jars" one="jar" usualMl={1000} />
       <Vessels control={control} which="bowls" heading="Soaking bowls" one="bowl" usualMl={1500}>
-        <Words tone="soft">
+        <AppText tone="soft">
           None named means there is always one. A soak wants 4 mL for each gram of nuts.
-        </Words>
+        </AppText>
       </Vessels>
       <FormChoice
         control={control}
@@ -237,7 +237,9 @@ export function PeoplePanel({ control }: Props) {
   return (
     <Panel title="People">
       {people.fields.length === 0 && (
-        <Words tone="soft">Name who drinks here. The bench warns before a milk reaches the wrong cup.</Words>
+        <AppText tone="soft">
+          Name who drinks here. The bench warns before a milk reaches the wrong cup.
+        </AppText>
       )}
       {people.fields.map((field, i) => (
         <Entry key={field.id} name={`person ${i + 1}`} onRemove={() => people.remove(i)}>
@@ -262,9 +264,9 @@ export function PeoplePanel({ control }: Props) {
         min={50}
         max={1000}
       />
-      <Words kind="small" tone="soft">
+      <AppText kind="small" tone="soft">
         Anyone with a known allergy follows their own doctor; this app only reads what is written on packs.
-      </Words>
+      </AppText>
     </Panel>
   );
 }
@@ -310,7 +312,7 @@ export function PricesPanel({
           name={`the price of ${nameOf(field.key).toLowerCase()}`}
           onRemove={() => packs.remove(i)}
         >
-          <Words kind="strong">{nameOf(field.key)}</Words>
+          <AppText kind="strong">{nameOf(field.key)}</AppText>
           <View style={styles.row}>
             <FormQuantity
               control={control}

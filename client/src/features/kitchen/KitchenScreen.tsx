@@ -1,5 +1,4 @@
 import { zodResolver } from '@hookform/resolvers/zod';
-import type { KitchenSettings } from '@humble-churn/contract';
 import { ChosenTimeZoneSchema, KitchenSettingsSchema } from '@humble-churn/contract';
 import type { OwnIngredient } from '@humble-churn/core';
 import { useContext, useState } from 'react';
@@ -12,20 +11,18 @@ import { Button } from '../../ui/Button';
 import { Choice } from '../../ui/Choice';
 import { FormChoice, FormName, FormQuantity } from '../../ui/FormFields';
 import { Notice } from '../../ui/Notice';
-import { NotYet } from '../../ui/NotYet';
+import { QueryFallback } from '../../ui/QueryFallback';
 import { Panel } from '../../ui/Panel';
 import { SafetyLink } from '../../ui/SafetyLink';
 import { Screen } from '../../ui/Screen';
 import { useToast } from '../../ui/Toast';
-import { Words } from '../../ui/Words';
+import { AppText } from '../../ui/AppText';
 import { ThemeChoiceContext } from '../../ui/theme';
 import { GearPanel, HoursPanel, PeoplePanel, PricesPanel } from './HouseholdPanels';
 import { OwnIngredientsPanel } from './OwnIngredientsPanel';
 import { UnreadablePanel } from './UnreadablePanel';
-import { CUP_NAMES } from './words';
-
-/** What the form holds: the settings with all of the profile. */
-export type SettingsForm = KitchenSettings;
+import type { SettingsForm } from './settingsForm';
+import { CUP_NAMES } from '../../ui/cupNames';
 
 // The form starts from settings that were parsed already: what the schema would fill in is there.
 const FormSchema = KitchenSettingsSchema.extend({ timeZone: ChosenTimeZoneSchema }) as z.ZodType<
@@ -40,7 +37,7 @@ export function KitchenScreen() {
   // A form filled from what the device kept could put old settings over newer ones.
   const asked = useAskedAnew(kitchen.refetch);
   if (!kitchen.data || !own.data || !asked) {
-    return <NotYet title="Kitchen" what="the kitchen" queries={[kitchen, own]} />;
+    return <QueryFallback title="Kitchen" what="the kitchen" queries={[kitchen, own]} />;
   }
   return <Settings kitchen={kitchen.data} own={own.data} />;
 }
@@ -174,9 +171,9 @@ function Settings({ kitchen, own }: { kitchen: KnownKitchen; own: readonly OwnIn
             { value: 'dark', label: 'Dark' },
           ]}
         />
-        <Words kind="small" tone="soft">
+        <AppText kind="small" tone="soft">
           Press ? for the keys.
-        </Words>
+        </AppText>
         <SafetyLink />
       </Panel>
       {change.error && <Notice kind="error">{change.error.message} What you typed still stands here.</Notice>}

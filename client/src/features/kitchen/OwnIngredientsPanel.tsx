@@ -1,4 +1,4 @@
-import { allergenWords } from '@humble-churn/contract';
+import { allergensText } from '@humble-churn/contract';
 import type { OwnIngredient } from '@humble-churn/core';
 import { allergensIn } from '@humble-churn/core';
 import { useRouter } from 'expo-router';
@@ -8,7 +8,7 @@ import { Button } from '../../ui/Button';
 import { Notice } from '../../ui/Notice';
 import { Panel } from '../../ui/Panel';
 import { useToast } from '../../ui/Toast';
-import { Words } from '../../ui/Words';
+import { AppText } from '../../ui/AppText';
 import { Plus } from '../../ui/icons';
 import { SPACE, useColours } from '../../ui/theme';
 
@@ -32,22 +32,22 @@ export function OwnIngredientsPanel({ own }: { own: readonly OwnIngredient[] }) 
   return (
     <Panel title="Ingredients of your own">
       {own.length === 0 && (
-        <Words tone="soft">
+        <AppText tone="soft">
           A nut or seed that is not in the list can be added from what its pack says. It stands here then, to
           be corrected.
-        </Words>
+        </AppText>
       )}
       {own.map((one) => (
         <View key={one.key} style={[styles.entry, { borderColor: colour.line }]}>
           <View>
-            <Words kind="strong">
+            <AppText kind="strong">
               {one.name}
               {one.archived ? ', archived' : ''}
-            </Words>
-            <Words kind="small" tone="soft">
-              Allergens: {allergenWords({ contains: allergensIn([one]), unknown: false })}
+            </AppText>
+            <AppText kind="small" tone="soft">
+              Allergens: {allergensText({ contains: allergensIn([one]), unknown: false })}
               {one.gels ? '; turns to a gel' : ''}
-            </Words>
+            </AppText>
           </View>
           <View style={styles.row}>
             <Button

@@ -6,7 +6,7 @@ import { Button } from '../../ui/Button';
 import { Notice } from '../../ui/Notice';
 import { Panel } from '../../ui/Panel';
 import { useToast } from '../../ui/Toast';
-import { Words } from '../../ui/Words';
+import { AppText } from '../../ui/AppText';
 import { SPACE, useColours } from '../../ui/theme';
 
 const KINDS: Readonly<Record<Unreadable['kind'], string>> = {
@@ -46,21 +46,21 @@ export function UnreadablePanel() {
     );
   return (
     <Panel title="Cannot be read">
-      <Words>
+      <AppText>
         These were stored, but do not make sense. They are left out of every list; all else goes on.
-      </Words>
+      </AppText>
       {data.map((one) => (
         <View key={`${one.kind} ${one.id}`} style={[styles.entry, { borderColor: colour.line }]}>
-          <Words kind="strong">
+          <AppText kind="strong">
             {KINDS[one.kind]}
             {one.name === null ? '' : `: ${one.name}`}
-          </Words>
+          </AppText>
           {one.problems.map((problem) => (
-            <Words key={problem} kind="small" tone="soft">
+            <AppText key={problem} kind="small" tone="soft">
               {problem}
-            </Words>
+            </AppText>
           ))}
-          <Words>{WHAT_TO_DO[one.kind]}</Words>
+          <AppText>{WHAT_TO_DO[one.kind]}</AppText>
           <View style={styles.row}>
             {one.kind === 'ingredient' && (
               <Button

@@ -1,9 +1,9 @@
-import type { BatchState, Manner } from '@humble-churn/core';
-import { comparisons, shownMass, shownVolume } from '@humble-churn/core';
+import type { BatchState, DisplayPreferences } from '@humble-churn/core';
+import { comparisons, formatMass, formatVolume } from '@humble-churn/core';
 import { StyleSheet, View } from 'react-native';
-import { Words } from '../../ui/Words';
+import { AppText } from '../../ui/AppText';
 import { SPACE, useColours } from '../../ui/theme';
-import { intervalWords } from '../bench/words';
+import { intervalText } from '../../ui/recipeLabels';
 
 const NAMES = { soaked: 'Soaked nuts', milk: 'Milk', pulp: 'Pulp' } as const;
 
@@ -13,37 +13,37 @@ function percent(difference: number): string {
 }
 
 /** Predicted beside measured: the outline is what was expected, the bar what came. */
-export function Comparison({ state, manner }: { state: BatchState; manner: Manner }) {
+export function Comparison({ state, manner }: { state: BatchState; manner: DisplayPreferences }) {
   const colour = useColours();
   const rows = comparisons(state);
   const without = state.measured.without.map((what) => NAMES[what].toLowerCase());
   if (rows.length === 0) {
     return (
-      <Words tone="soft">
+      <AppText tone="soft">
         {without.length > 0
           ? `Not measured: ${without.join(', ')}. The batch went on with what was expected, and teaches nothing of it.`
           : 'Nothing was weighed yet. What is weighed stands here beside what was predicted.'}
-      </Words>
+      </AppText>
     );
   }
   return (
     <View style={styles.rows}>
       {rows.map(({ what, predicted, measured, unit, expected, difference, byEye }) => {
         const show = (value: number): string =>
-          unit === 'mL' ? shownVolume(value, manner) : shownMass(value, manner);
+          unit === 'mL' ? formatVolume(value, manner) : formatMass(value, manner);
         const most = Math.max(predicted, measured);
         return (
           <View key={what} style={styles.item}>
             <View style={styles.names}>
-              <Words kind="strong">{NAMES[what]}</Words>
-              <Words>
+              <AppText kind="strong">{NAMES[what]}</AppText>
+              <AppText>
                 {show(measured)}
                 {byEye ? ', by eye' : ''}{' '}
-                <Words tone="soft">
+                <AppText tone="soft">
                   of {show(predicted)} predicted
-                  {expected && `, likely ${intervalWords(expected, show)}`}; {percent(difference)}
-                </Words>
-              </Words>
+                  {expected && `, likely ${intervalText(expected, show)}`}; {percent(difference)}
+                </AppText>
+              </AppText>
             </View>
             <View style={styles.bars} aria-hidden>
               <View
@@ -57,7 +57,7 @@ export function Comparison({ state, manner }: { state: BatchState; manner: Manne
         );
       })}
       {without.length > 0 && (
-        <Words tone="soft">Not measured: {without.join(', ')}. Taken as expected.</Words>
+        <AppText tone="soft">Not measured: {without.join(', ')}. Taken as expected.</AppText>
       )}
     </View>
   );

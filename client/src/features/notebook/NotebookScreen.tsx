@@ -1,17 +1,17 @@
-import { comparisons, shownVolume } from '@humble-churn/core';
+import { comparisons, formatVolume } from '@humble-churn/core';
 import { useRouter } from 'expo-router';
 import { StyleSheet, View } from 'react-native';
-import { dayWords } from '../../wire/moments';
+import { dayText } from '../../wire/moments';
 import type { KnownBatch, KnownKitchen } from '../../wire/queries';
 import { useAllBatches, useKitchen } from '../../wire/queries';
 import { Button } from '../../ui/Button';
 import { Panel } from '../../ui/Panel';
 import { Screen } from '../../ui/Screen';
-import { NotYet } from '../../ui/NotYet';
-import { Words } from '../../ui/Words';
+import { QueryFallback } from '../../ui/QueryFallback';
+import { AppText } from '../../ui/AppText';
 import { SPACE } from '../../ui/theme';
 import { CardLink } from '../../ui/CardLink';
-import { SmallJar } from '../shelf/SmallJar';
+import { SmallJar } from '../shelf';
 
 /** Every batch there was, the newest first. */
 export function NotebookScreen() {
@@ -19,17 +19,17 @@ export function NotebookScreen() {
   const kitchen = useKitchen();
   const router = useRouter();
   if (!batches.data || !kitchen.data) {
-    return <NotYet title="Notebook" what="the notebook" queries={[batches, kitchen]} />;
+    return <QueryFallback title="Notebook" what="the notebook" queries={[batches, kitchen]} />;
   }
   const all = batches.data.pages.flatMap((page) => page.batches);
   return (
     <Screen title="Notebook" maxWidth={1100}>
       {all.length === 0 && (
         <Panel title="The first page is empty">
-          <Words>
+          <AppText>
             Each batch leaves a page here: what was predicted, what you weighed, and how it kept. After a few
             of them you see what your own kitchen does.
-          </Words>
+          </AppText>
           <Button label="Plan the first batch" kind="main" onPress={() => router.navigate('/bench')} />
         </Panel>
       )}
@@ -75,15 +75,15 @@ function Entry({ batch, kitchen }: { batch: KnownBatch; kitchen: KnownKitchen })
         />
       }
     >
-      <Words kind="strong">{state.recipe.name}</Words>
-      <Words kind="small" tone="soft">
-        {dayWords(state.plannedAtMs, kitchen.timeZone)} · {outcomeWords(batch)}
-      </Words>
-      <Words kind="small">
+      <AppText kind="strong">{state.recipe.name}</AppText>
+      <AppText kind="small" tone="soft">
+        {dayText(state.plannedAtMs, kitchen.timeZone)} · {outcomeWords(batch)}
+      </AppText>
+      <AppText kind="small">
         {measured
-          ? `${shownVolume(measured.measured, kitchen)} came, ${shownVolume(measured.predicted, kitchen)} predicted`
-          : `${shownVolume(milk.volumeMl, kitchen)} predicted`}
-      </Words>
+          ? `${formatVolume(measured.measured, kitchen)} came, ${formatVolume(measured.predicted, kitchen)} predicted`
+          : `${formatVolume(milk.volumeMl, kitchen)} predicted`}
+      </AppText>
     </CardLink>
   );
 }

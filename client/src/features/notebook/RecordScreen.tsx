@@ -1,22 +1,22 @@
-import { pour, shownMass, shownVolume, standing } from '@humble-churn/core';
+import { massFlow, formatMass, formatVolume, effectiveEvents } from '@humble-churn/core';
 import { useRouter } from 'expo-router';
 import { StyleSheet, View } from 'react-native';
-import { useBatchAllergenWords } from '../../wire/allergens';
+import { useBatchAllergensText } from '../../wire/allergens';
 import { useNowMs } from '../../wire/clock';
-import { momentWords } from '../../wire/moments';
+import { momentText } from '../../wire/moments';
 import type { KnownBatch, KnownKitchen } from '../../wire/queries';
 import { useBatch, useKitchen } from '../../wire/queries';
 import { Button } from '../../ui/Button';
 import { Panel } from '../../ui/Panel';
-import { PourDrawing } from '../../ui/PourDrawing';
+import { MassFlowDrawing } from '../../ui/MassFlowDrawing';
 import { Screen } from '../../ui/Screen';
-import { NotYet } from '../../ui/NotYet';
-import { Words } from '../../ui/Words';
+import { QueryFallback } from '../../ui/QueryFallback';
+import { AppText } from '../../ui/AppText';
 import { SPACE } from '../../ui/theme';
 import { useWidth } from '../../ui/useWidth';
-import { BODY_WORDS, MACHINE_WORDS, strainedWords, PEEL_WORDS, SOAK_WORDS } from '../bench/words';
-import { keepOnBench } from '../bench/draft';
-import { happeningWords } from '../counter/happeningWords';
+import { BODY_LABELS, MACHINE_LABELS, strainedLabel, PEEL_LABELS, SOAK_LABELS } from '../../ui/recipeLabels';
+import { keepOnBench } from '../bench';
+import { eventLabel } from '../counter';
 import { Comparison } from './Comparison';
 
 /** The page of one batch: predicted beside measured, the recipe, and everything that happened. */
@@ -24,7 +24,7 @@ export function RecordScreen({ batchId }: { batchId: string }) {
   const batch = useBatch(batchId);
   const kitchen = useKitchen();
   if (!batch.data || !kitchen.data) {
-    return <NotYet title="Record" what="the record" queries={[batch, kitchen]} />;
+    return <QueryFallback title="Record" what="the record" queries={[batch, kitchen]} />;
   }
   return <Page batch={batch.data} kitchen={kitchen.data} />;
 }
@@ -35,47 +35,47 @@ function Page({ batch, kitchen }: { batch: KnownBatch; kitchen: KnownKitchen }) 
   const { state, events } = batch;
   const { recipe, prediction } = state;
   const { width, onLayout } = useWidth(340);
-  const allergensOf = useBatchAllergenWords();
-  const counts = new Set(standing(events).map((event) => event.id));
+  const allergensOf = useBatchAllergensText();
+  const counts = new Set(effectiveEvents(events).map((event) => event.id));
   const facts = [
-    prediction.nuts.map((nut) => `${shownMass(nut.massG, kitchen)} ${nut.name.toLowerCase()}`).join(', '),
+    prediction.nuts.map((nut) => `${formatMass(nut.massG, kitchen)} ${nut.name.toLowerCase()}`).join(', '),
     ...(prediction.additions.length > 0
       ? [
           prediction.additions
-            .map((one) => `${shownMass(one.massG, kitchen)} ${one.name.toLowerCase()}`)
+            .map((one) => `${formatMass(one.massG, kitchen)} ${one.name.toLowerCase()}`)
             .join(', '),
         ]
       : []),
-    `${shownVolume(prediction.liquidMl, kitchen)} ${recipe.otherLiquid ? 'liquid' : 'water'}, 1 to ${recipe.waterPerNut.toFixed(1)} by weight`,
+    `${formatVolume(prediction.liquidMl, kitchen)} ${recipe.otherLiquid ? 'liquid' : 'water'}, 1 to ${recipe.waterPerNut.toFixed(1)} by weight`,
     recipe.soak.method === 'none'
       ? 'No soak'
-      : `Soak ${SOAK_WORDS[recipe.soak.method].toLowerCase()}, ${Number(recipe.soak.hours.toFixed(2))} h`,
-    PEEL_WORDS[recipe.peel],
-    `${MACHINE_WORDS[recipe.blend.machine]}; ${strainedWords(recipe)}`,
-    `${BODY_WORDS[prediction.milk.body]}: ${prediction.milk.solidsPct.toFixed(1)} % solids predicted`,
+      : `Soak ${SOAK_LABELS[recipe.soak.method].toLowerCase()}, ${Number(recipe.soak.hours.toFixed(2))} h`,
+    PEEL_LABELS[recipe.peel],
+    `${MACHINE_LABELS[recipe.blend.machine]}; ${strainedLabel(recipe)}`,
+    `${BODY_LABELS[prediction.milk.body]}: ${prediction.milk.solidsPct.toFixed(1)} % solids predicted`,
   ];
   return (
     <Screen title={recipe.name}>
-      <Words kind="strong">Allergens: {allergensOf(state)}</Words>
+      <AppText kind="strong">Allergens: {allergensOf(state)}</AppText>
       <Panel title="Predicted beside measured">
         <Comparison state={state} manner={kitchen} />
       </Panel>
       <Panel title="The pour">
         <View onLayout={onLayout}>
-          <PourDrawing
-            pour={pour(prediction, state.measured)}
+          <MassFlowDrawing
+            pour={massFlow(prediction, state.measured)}
             ingredient={prediction.nuts[0]?.ingredient ?? ''}
-            mass={(massG) => shownMass(massG, kitchen)}
+            mass={(massG) => formatMass(massG, kitchen)}
             width={width}
           />
         </View>
-        <Words kind="small" tone="soft">
+        <AppText kind="small" tone="soft">
           The outline is what was predicted, the fill what was weighed.
-        </Words>
+        </AppText>
       </Panel>
       <Panel title="How it was made">
         {facts.map((fact) => (
-          <Words key={fact}>{fact}</Words>
+          <AppText key={fact}>{fact}</AppText>
         ))}
         <View style={styles.row}>
           <Button
@@ -99,16 +99,16 @@ function Page({ batch, kitchen }: { batch: KnownBatch; kitchen: KnownKitchen }) 
           const back = event.type !== 'undone' && !counts.has(event.id);
           return (
             <View key={event.id} style={styles.event}>
-              <Words kind="small" tone="soft" style={styles.when}>
-                {momentWords(event.atMs, nowMs, batch.timeZone)}
-              </Words>
-              <Words
+              <AppText kind="small" tone="soft" style={styles.when}>
+                {momentText(event.atMs, nowMs, batch.timeZone)}
+              </AppText>
+              <AppText
                 tone={back ? 'soft' : 'ink'}
                 style={back ? { ...styles.what, ...styles.back } : styles.what}
               >
-                {happeningWords(event, state, kitchen)}
+                {eventLabel(event, state, kitchen)}
                 {back ? ' (taken back)' : ''}
-              </Words>
+              </AppText>
             </View>
           );
         })}

@@ -1,10 +1,10 @@
 import type { AgendaItem, StepKind } from '@humble-churn/core';
-import { agenda, shownClock, shownDuration, shownMass, shownVolume } from '@humble-churn/core';
+import { agenda, formatClock, formatDuration, formatMass, formatVolume } from '@humble-churn/core';
 import { Link, useRouter } from 'expo-router';
 import { CalendarDays, Settings2 } from '../../ui/icons';
 import { StyleSheet, View, useWindowDimensions } from 'react-native';
 import { useNowMs } from '../../wire/clock';
-import { momentWords } from '../../wire/moments';
+import { momentText } from '../../wire/moments';
 import type { KnownBatch, KnownKitchen } from '../../wire/queries';
 import { useActiveBatches, useKitchen } from '../../wire/queries';
 import { plansOnAgenda, usePlans } from '../../wire/plans';
@@ -12,14 +12,14 @@ import type { BatchLook } from '../../ui/BatchBand';
 import { CardLink } from '../../ui/CardLink';
 import { BatchBand, batchLooks, namesApart } from '../../ui/BatchBand';
 import { Button } from '../../ui/Button';
-import { NotYet } from '../../ui/NotYet';
+import { QueryFallback } from '../../ui/QueryFallback';
 import { NutMark } from '../../ui/NutMark';
 import { Panel } from '../../ui/Panel';
 import { Screen } from '../../ui/Screen';
-import { Words } from '../../ui/Words';
+import { AppText } from '../../ui/AppText';
 import { SPACE, TOUCH, WIDE_FROM_PX, useColours } from '../../ui/theme';
-import { stepName } from '../counter/stepWords';
-import { SmallJar } from '../shelf/SmallJar';
+import { stepName } from '../counter';
+import { SmallJar } from '../shelf';
 import { SoakAgain } from './SoakAgain';
 
 /** Within this span a moment is also told as time left. */
@@ -36,7 +36,7 @@ export function NowScreen() {
   const colour = useColours();
   // A plan that came a moment later would push the rest away; should it not come, the rest is shown without.
   if (!batches.data || !kitchen.data || (!plans.data && !plans.error)) {
-    return <NotYet title="Now" what="the kitchen" queries={[batches, kitchen]} />;
+    return <QueryFallback title="Now" what="the kitchen" queries={[batches, kitchen]} />;
   }
   const items = agenda(
     batches.data.map(({ id, state }) => ({ batchId: id, state })),
@@ -77,10 +77,10 @@ export function NowScreen() {
     <Screen title={kitchen.data.name} aside={settings}>
       {first === undefined ? (
         <Panel title="Nothing to do">
-          <Words>
+          <AppText>
             No batch is under way and no jar is on the shelf. On the bench, choose a nut and how much milk you
             want: you see what it comes to before anything is soaked.
-          </Words>
+          </AppText>
           <Button label="Plan the first batch" kind="main" onPress={() => router.navigate('/bench')} />
           <SoakAgain kitchen={kitchen.data} />
         </Panel>
@@ -88,7 +88,7 @@ export function NowScreen() {
         <>
           {row(first, true)}
           <SoakAgain kitchen={kitchen.data} />
-          {rest.length > 0 && <Words kind="heading">Then</Words>}
+          {rest.length > 0 && <AppText kind="heading">Then</AppText>}
           {rest.map((item) => row(item, false))}
         </>
       )}
@@ -132,7 +132,7 @@ function itemWords({ item, batch, name, kitchen, nowMs }: ItemProps): {
   when: string;
   path: string;
 } {
-  const at = (ms: number): string => momentWords(ms, nowMs, kitchen.timeZone);
+  const at = (ms: number): string => momentText(ms, nowMs, kitchen.timeZone);
   const jarPath = 'jar' in item ? `/shelf/${item.batchId}/${item.jar.id}` : '/shelf';
   const counterPath = `/counter/${item.batchId}`;
   switch (item.kind) {
@@ -163,13 +163,13 @@ function itemWords({ item, batch, name, kitchen, nowMs }: ItemProps): {
     case 'jar-best-before':
       return {
         todo: `Drink ${name}, ${item.jar.label}`,
-        when: `${shownVolume(item.jar.leftMl, kitchen)}, best before ${at(item.dueMs)}`,
+        when: `${formatVolume(item.jar.leftMl, kitchen)}, best before ${at(item.dueMs)}`,
         path: jarPath,
       };
     case 'jar-past-best':
       return {
         todo: `Use up ${name}, ${item.jar.label}`,
-        when: `${shownVolume(item.jar.leftMl, kitchen)} past its best; discard at ${at(item.dueMs)}`,
+        when: `${formatVolume(item.jar.leftMl, kitchen)} past its best; discard at ${at(item.dueMs)}`,
         path: jarPath,
       };
     case 'jar-discard':
@@ -181,7 +181,7 @@ function itemWords({ item, batch, name, kitchen, nowMs }: ItemProps): {
     case 'pulp-use-by':
       return {
         todo: `${item.dueMs > nowMs ? 'Use' : 'Throw away'} pulp from ${name}`,
-        when: `${shownMass(item.pulp.massG, kitchen)}, ${item.dueMs > nowMs ? 'good until' : 'was good until'} ${at(item.dueMs)}`,
+        when: `${formatMass(item.pulp.massG, kitchen)}, ${item.dueMs > nowMs ? 'good until' : 'was good until'} ${at(item.dueMs)}`,
         path: '/shelf',
       };
   }
@@ -216,21 +216,21 @@ function Item(props: ItemProps) {
         </>
       }
     >
-      <Words kind={big ? 'heading' : 'strong'} {...(big && { level: 2 })}>
+      <AppText kind={big ? 'heading' : 'strong'} {...(big && { level: 2 })}>
         {todo}
-      </Words>
-      <Words tone={due ? 'buoy' : 'soft'} kind={big ? 'body' : 'small'}>
+      </AppText>
+      <AppText tone={due ? 'buoy' : 'soft'} kind={big ? 'body' : 'small'}>
         {when}
-      </Words>
+      </AppText>
       {big && clock && (
-        <Words kind="bigFigure" tone={due ? 'buoy' : 'kelp'}>
-          {shownClock((item.dueMs - nowMs) / 1000)}
-        </Words>
+        <AppText kind="bigFigure" tone={due ? 'buoy' : 'kelp'}>
+          {formatClock((item.dueMs - nowMs) / 1000)}
+        </AppText>
       )}
       {!clock && item.dueMs > nowMs && item.dueMs - nowMs < SOON_MS && (
-        <Words kind="small" tone="soft">
-          in {shownDuration((item.dueMs - nowMs) / 1000)}
-        </Words>
+        <AppText kind="small" tone="soft">
+          in {formatDuration((item.dueMs - nowMs) / 1000)}
+        </AppText>
       )}
     </CardLink>
   );

@@ -6,21 +6,21 @@ import {
   isFreeOf,
   predict,
   recipeAllergens,
-  shownMass,
-  shownVolume,
+  formatMass,
+  formatVolume,
 } from '@humble-churn/core';
 import { useQuery } from '@tanstack/react-query';
 import { useRouter } from 'expo-router';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
-import { call } from '../../wire/call';
+import { callApi } from '../../wire/apiClient';
 import type { KnownKitchen } from '../../wire/queries';
-import { known, useOwnIngredients, useSayTo, useStartBatch } from '../../wire/queries';
+import { known, useOwnIngredients, useRecordTo, useStartBatch } from '../../wire/queries';
 import { Button } from '../../ui/Button';
 import { Cautions } from '../../ui/Cautions';
 import { Notice } from '../../ui/Notice';
 import { Panel } from '../../ui/Panel';
-import { Words } from '../../ui/Words';
+import { AppText } from '../../ui/AppText';
 import { Play } from '../../ui/icons';
 import { SPACE } from '../../ui/theme';
 
@@ -28,7 +28,7 @@ import { SPACE } from '../../ui/theme';
 function useLastSoaked(): Recipe | null {
   const { data } = useQuery({
     queryKey: ['batches', 'latest'],
-    queryFn: () => call(ROUTES.batches, { query: { scope: 'all', limit: 5 } }),
+    queryFn: () => callApi(ROUTES.batches, { query: { scope: 'all', limit: 5 } }),
     select: (list) =>
       list.batches
         .map((batch) => known(batch)?.state.recipe)
@@ -42,7 +42,7 @@ export function SoakAgain({ kitchen }: { kitchen: KnownKitchen }) {
   const recipe = useLastSoaked();
   const own = useOwnIngredients();
   const start = useStartBatch();
-  const sayTo = useSayTo();
+  const sayTo = useRecordTo();
   const router = useRouter();
   // New for each time it is opened: a second tap on the same start makes nothing twice.
   const [key, setKey] = useState<string | null>(null);
@@ -65,11 +65,11 @@ export function SoakAgain({ kitchen }: { kitchen: KnownKitchen }) {
       {made.ok && (
         <View>
           {made.value.nuts.map((nut) => (
-            <Words key={nut.ingredient} kind="figure">
-              {shownMass(nut.massG, kitchen)} of {nut.name.toLowerCase()}
-            </Words>
+            <AppText key={nut.ingredient} kind="figure">
+              {formatMass(nut.massG, kitchen)} of {nut.name.toLowerCase()}
+            </AppText>
           ))}
-          <Words>a bowl of at least {shownVolume(made.value.soak.bowlMl, kitchen)}</Words>
+          <AppText>a bowl of at least {formatVolume(made.value.soak.bowlMl, kitchen)}</AppText>
         </View>
       )}
       {made.ok && (

@@ -8,12 +8,12 @@ import { Button } from '../../ui/Button';
 import { Notice } from '../../ui/Notice';
 import { Panel } from '../../ui/Panel';
 import { useToast } from '../../ui/Toast';
-import { Words } from '../../ui/Words';
+import { AppText } from '../../ui/AppText';
 import { FONT, SPACE, TOUCH, useColours } from '../../ui/theme';
 import type { KnownKitchen } from '../../wire/queries';
 import { useKeepRecipe } from '../../wire/recipes';
-import { keepOnBench } from '../bench/draft';
-import { summaryWords } from './summary';
+import { keepOnBench } from '../bench';
+import { recipeSummary } from './summary';
 
 /** The largest recipe file that makes sense, bytes. */
 const MOST_BYTES = 200_000;
@@ -67,10 +67,10 @@ export function ReadRecipe({ kitchen, own }: Props) {
         title="Read a recipe"
         style={isDragActive ? { borderColor: colour.kelp, backgroundColor: colour.kelpSoft } : {}}
       >
-        <Words>
+        <AppText>
           Drop a file here, choose one, or paste its text: our own open form, or a schema.org Recipe as other
           programs write it.
-        </Words>
+        </AppText>
         <TextInput
           multiline
           value={text}
@@ -102,8 +102,8 @@ export function ReadRecipe({ kitchen, own }: Props) {
         )}
         {file && reading?.ok === true && (
           <View style={styles.found}>
-            <Words kind="strong">{file.recipe.name}</Words>
-            <Words>{summaryWords(file.recipe, [...own, ...file.ownIngredients], kitchen)}</Words>
+            <AppText kind="strong">{file.recipe.name}</AppText>
+            <AppText>{recipeSummary(file.recipe, [...own, ...file.ownIngredients], kitchen)}</AppText>
             {reading.notes.map((note) => (
               <Notice key={note} kind="info">
                 {note}

@@ -2,10 +2,10 @@ import { useRouter } from 'expo-router';
 import { useState } from 'react';
 import { Button } from '../../ui/Button';
 import { Choice } from '../../ui/Choice';
-import { NotYet } from '../../ui/NotYet';
+import { QueryFallback } from '../../ui/QueryFallback';
 import { Panel } from '../../ui/Panel';
 import { Screen } from '../../ui/Screen';
-import { Words } from '../../ui/Words';
+import { AppText } from '../../ui/AppText';
 import { useKitchen, useOwnIngredients } from '../../wire/queries';
 import { useRecipes } from '../../wire/recipes';
 import { ReadRecipe } from './ReadRecipe';
@@ -19,7 +19,7 @@ export function RecipeBookScreen() {
   const own = useOwnIngredients();
   const recipes = useRecipes(put);
   if (!kitchen.data || !own.data || !recipes.data) {
-    return <NotYet title="Recipe book" what="the recipes" queries={[kitchen, own, recipes]} />;
+    return <QueryFallback title="Recipe book" what="the recipes" queries={[kitchen, own, recipes]} />;
   }
   return (
     <Screen
@@ -38,11 +38,11 @@ export function RecipeBookScreen() {
       />
       {recipes.data.length === 0 && (
         <Panel title={put === 'away' ? 'Nothing is put away' : 'No recipe is kept yet'}>
-          <Words>
+          <AppText>
             {put === 'away'
               ? 'A recipe that is put away comes here, with all its versions.'
               : 'Make a milk on the bench the way you like it, give it a name and keep it. Each time you change it, the version before stays.'}
-          </Words>
+          </AppText>
         </Panel>
       )}
       {recipes.data.map((kept) => (

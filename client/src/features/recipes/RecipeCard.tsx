@@ -1,5 +1,5 @@
 import type { SavedRecipe } from '@humble-churn/contract';
-import { RECIPE_PART_WORDS, fromInstant, refusalWords } from '@humble-churn/contract';
+import { RECIPE_PART_LABELS, fromInstant, refusalMessage } from '@humble-churn/contract';
 import type { OwnIngredient } from '@humble-churn/core';
 import { cautionsBefore, predict, recipeAllergens, recipeChanges } from '@humble-churn/core';
 import { useRouter } from 'expo-router';
@@ -10,16 +10,16 @@ import { Cautions } from '../../ui/Cautions';
 import { JarDrawing, jarFor } from '../../ui/JarDrawing';
 import { Notice } from '../../ui/Notice';
 import { Panel } from '../../ui/Panel';
-import { Words } from '../../ui/Words';
+import { AppText } from '../../ui/AppText';
 import { useToast } from '../../ui/Toast';
 import { SPACE } from '../../ui/theme';
-import { keptAllergenWords } from '../../wire/allergens';
-import { dayWords } from '../../wire/moments';
+import { keptAllergensText } from '../../wire/allergens';
+import { dayText } from '../../wire/moments';
 import type { KnownKitchen } from '../../wire/queries';
-import { usePutAway, useRecipeHistory } from '../../wire/recipes';
-import { keepOnBench } from '../bench/draft';
-import { writeJsonLd, writeOpenForm } from '../bench/recipeFiles';
-import { summaryWords } from './summary';
+import { useArchiveRecipe, useRecipeHistory } from '../../wire/recipes';
+import { keepOnBench } from '../bench';
+import { writeJsonLd, writeOpenForm } from '../bench';
+import { recipeSummary } from './summary';
 
 interface Props {
   kept: SavedRecipe;
@@ -33,7 +33,7 @@ export function RecipeCard({ kept, own, kitchen }: Props) {
   const toast = useToast();
   const [opened, setOpened] = useState(false);
   const history = useRecipeHistory(kept.id, opened);
-  const putAway = usePutAway();
+  const putAway = useArchiveRecipe();
   const { recipe } = kept;
   // What it was kept with; where an ingredient was corrected since, both labels count.
   const made = predict(recipe, kitchen, [...kept.ingredients, ...own]);
@@ -72,11 +72,11 @@ export function RecipeCard({ kept, own, kitchen }: Props) {
           words={`A jar for ${recipe.name}`}
         />
         <View style={styles.words}>
-          <Words>{summaryWords(recipe, own, kitchen)}</Words>
-          <Words kind="small">Allergens: {keptAllergenWords(recipe, kept.ingredients, own)}</Words>
-          <Words kind="small" tone="soft">
-            Version {kept.version}, kept on {dayWords(fromInstant(kept.savedAt), kitchen.timeZone)}
-          </Words>
+          <AppText>{recipeSummary(recipe, own, kitchen)}</AppText>
+          <AppText kind="small">Allergens: {keptAllergensText(recipe, kept.ingredients, own)}</AppText>
+          <AppText kind="small" tone="soft">
+            Version {kept.version}, kept on {dayText(fromInstant(kept.savedAt), kitchen.timeZone)}
+          </AppText>
         </View>
       </View>
       <Cautions
@@ -89,7 +89,7 @@ export function RecipeCard({ kept, own, kitchen }: Props) {
       />
       {!prediction && (
         <Notice kind="caution">
-          {made.ok ? '' : refusalWords(made.refusal)} Correct it in Kitchen, or choose another nut on the
+          {made.ok ? '' : refusalMessage(made.refusal)} Correct it in Kitchen, or choose another nut on the
           bench.
         </Notice>
       )}
@@ -133,7 +133,7 @@ export function RecipeCard({ kept, own, kitchen }: Props) {
         />
       </View>
       {opened && history.error && <Notice kind="error">{history.error.message}</Notice>}
-      {opened && history.isPending && <Words tone="soft">Fetching the versions…</Words>}
+      {opened && history.isPending && <AppText tone="soft">Fetching the versions…</AppText>}
       {opened &&
         history.data?.versions.map((one, i) => {
           const before = history.data.versions[i + 1];
@@ -141,19 +141,19 @@ export function RecipeCard({ kept, own, kitchen }: Props) {
           return (
             <View key={one.version} style={styles.version}>
               <View style={styles.words}>
-                <Words kind="strong">
-                  Version {one.version}, {dayWords(fromInstant(one.savedAt), kitchen.timeZone)}
-                </Words>
-                <Words kind="small">
+                <AppText kind="strong">
+                  Version {one.version}, {dayText(fromInstant(one.savedAt), kitchen.timeZone)}
+                </AppText>
+                <AppText kind="small">
                   {before
                     ? changed.length > 0
-                      ? `Changed: ${changed.map((part) => RECIPE_PART_WORDS[part]).join(', ')}`
+                      ? `Changed: ${changed.map((part) => RECIPE_PART_LABELS[part]).join(', ')}`
                       : 'Nothing changed'
                     : 'The first'}
-                </Words>
-                <Words kind="small" tone="soft">
-                  {summaryWords(one.recipe, own, kitchen)}
-                </Words>
+                </AppText>
+                <AppText kind="small" tone="soft">
+                  {recipeSummary(one.recipe, own, kitchen)}
+                </AppText>
               </View>
               <Button
                 label="Onto the bench"

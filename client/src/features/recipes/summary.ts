@@ -1,9 +1,13 @@
-import type { Manner, OwnIngredient, Recipe } from '@humble-churn/core';
-import { findIngredient, nutPercents, shownDuration, shownMass, shownVolume } from '@humble-churn/core';
-import { SOAK_WORDS, strainedWords } from '../bench/words';
+import type { DisplayPreferences, OwnIngredient, Recipe } from '@humble-churn/core';
+import { findIngredient, nutPercents, formatDuration, formatMass, formatVolume } from '@humble-churn/core';
+import { SOAK_LABELS, strainedLabel } from '../../ui/recipeLabels';
 
 /** A recipe in one line, as a cook would tell it. */
-export function summaryWords(recipe: Recipe, own: readonly OwnIngredient[], manner: Manner): string {
+export function recipeSummary(
+  recipe: Recipe,
+  own: readonly OwnIngredient[],
+  manner: DisplayPreferences,
+): string {
   const percents = nutPercents(recipe.nuts);
   const nuts = recipe.nuts
     .map((nut, i) => {
@@ -13,12 +17,12 @@ export function summaryWords(recipe: Recipe, own: readonly OwnIngredient[], mann
     .join(', ');
   const amount =
     recipe.amount.by === 'milk'
-      ? shownVolume(recipe.amount.volumeMl, manner)
-      : `from ${shownMass(recipe.amount.massG, manner)}`;
+      ? formatVolume(recipe.amount.volumeMl, manner)
+      : `from ${formatMass(recipe.amount.massG, manner)}`;
   const soak =
     recipe.soak.method === 'none'
       ? 'no soak'
-      : `${shownDuration(recipe.soak.hours * 3600)} ${SOAK_WORDS[recipe.soak.method].toLowerCase()}`;
-  const strained = strainedWords(recipe);
+      : `${formatDuration(recipe.soak.hours * 3600)} ${SOAK_LABELS[recipe.soak.method].toLowerCase()}`;
+  const strained = strainedLabel(recipe);
   return `${amount}; ${nuts}; 1 to ${recipe.waterPerNut.toFixed(1)} by weight; ${soak}; ${strained}`;
 }

@@ -1,8 +1,8 @@
 import type { Keeping } from '@humble-churn/core';
 import { CircleCheck, CircleX, Clock3 } from '../../ui/icons';
 import { StyleSheet, View } from 'react-native';
-import { momentWords } from '../../wire/moments';
-import { Words } from '../../ui/Words';
+import { momentText } from '../../wire/moments';
+import { AppText } from '../../ui/AppText';
 import { SPACE, useColours } from '../../ui/theme';
 
 const STATE_WORDS: Readonly<Record<Keeping['state'], string>> = {
@@ -22,9 +22,9 @@ export function Freshness({ state }: { state: Keeping['state'] }) {
   return (
     <View style={styles.row}>
       <look.Icon color={look.ink} size={18} aria-hidden />
-      <Words kind="strong" tone={look.tone}>
+      <AppText kind="strong" tone={look.tone}>
         {STATE_WORDS[state]}
-      </Words>
+      </AppText>
     </View>
   );
 }
@@ -42,12 +42,13 @@ export function KeepingTimes({
   small?: boolean;
 }) {
   const kind = small ? 'small' : 'body';
-  const at = (ms: number): string => momentWords(ms, nowMs, timeZone);
-  if (kept.because === 'frozen') return <Words kind={kind}>Thaw and drink by {at(kept.discardAtMs)}</Words>;
+  const at = (ms: number): string => momentText(ms, nowMs, timeZone);
+  if (kept.because === 'frozen')
+    return <AppText kind={kind}>Thaw and drink by {at(kept.discardAtMs)}</AppText>;
   return (
     <>
-      <Words kind={kind}>Best before {at(kept.bestBeforeMs)}</Words>
-      <Words kind={kind}>Discard at {at(kept.discardAtMs)}</Words>
+      <AppText kind={kind}>Best before {at(kept.bestBeforeMs)}</AppText>
+      <AppText kind={kind}>Discard at {at(kept.discardAtMs)}</AppText>
     </>
   );
 }

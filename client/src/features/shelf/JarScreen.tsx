@@ -3,16 +3,16 @@ import {
   jarKeeping,
   jarTerms,
   mlPer,
-  shownDuration,
-  shownTemp,
-  shownVolume,
+  formatDuration,
+  formatTemp,
+  formatVolume,
   typedFigure,
 } from '@humble-churn/core';
 import { useRouter } from 'expo-router';
 import { Snowflake, Trash2, Undo2 } from '../../ui/icons';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
-import { useBatchAllergenWords } from '../../wire/allergens';
+import { useBatchAllergensText } from '../../wire/allergens';
 import { useNowMs } from '../../wire/clock';
 import type { KnownBatch, KnownKitchen } from '../../wire/queries';
 import { undoing, useBatch, useKitchen, useRecord } from '../../wire/queries';
@@ -23,8 +23,8 @@ import { QuantityField } from '../../ui/QuantityField';
 import { SafetyLink } from '../../ui/SafetyLink';
 import { Screen } from '../../ui/Screen';
 import { useToast } from '../../ui/Toast';
-import { NotYet } from '../../ui/NotYet';
-import { Words } from '../../ui/Words';
+import { QueryFallback } from '../../ui/QueryFallback';
+import { AppText } from '../../ui/AppText';
 import { SPACE } from '../../ui/theme';
 import { Freshness, KeepingTimes } from './Freshness';
 import { TimeSpent } from './TimeSpent';
@@ -35,7 +35,7 @@ export function JarScreen({ batchId, jarId }: { batchId: string; jarId: string }
   const batch = useBatch(batchId);
   const kitchen = useKitchen();
   if (!batch.data || !kitchen.data) {
-    return <NotYet title="Jar" what="the jar" queries={[batch, kitchen]} />;
+    return <QueryFallback title="Jar" what="the jar" queries={[batch, kitchen]} />;
   }
   const jar = batch.data.state.jars.find((one) => one.id === jarId);
   if (!jar) {
@@ -66,7 +66,7 @@ function Jar({ batch, jar, kitchen }: { batch: KnownBatch; jar: JarState; kitche
   const router = useRouter();
   const toast = useToast();
   const record = useRecord(batch.id);
-  const allergensOf = useBatchAllergenWords();
+  const allergensOf = useBatchAllergensText();
   // A glass to begin with; null while what is typed is no number.
   const [pourMl, setPourMl] = useState<number | null>(kitchen.profile.glassMl);
   const kept = jarKeeping(batch.state, jar, kitchen.readings, nowMs);
@@ -88,40 +88,40 @@ function Jar({ batch, jar, kitchen }: { batch: KnownBatch; jar: JarState; kitche
             size={110}
           />
           <View style={styles.words}>
-            <Words kind="heading">{batch.state.recipe.name}</Words>
-            <Words kind="figure">{shownVolume(jar.leftMl, kitchen)} left</Words>
+            <AppText kind="heading">{batch.state.recipe.name}</AppText>
+            <AppText kind="figure">{formatVolume(jar.leftMl, kitchen)} left</AppText>
             {inUse ? (
               <Freshness state={kept.state} />
             ) : (
-              <Words kind="strong" tone="soft">
+              <AppText kind="strong" tone="soft">
                 {jar.fate === 'emptied' ? 'Drunk up' : `Thrown away: ${jar.discardReason ?? ''}`}
-              </Words>
+              </AppText>
             )}
             {inUse && (
               <>
                 <KeepingTimes kept={kept} nowMs={nowMs} timeZone={kitchen.timeZone} />
                 {kept.discardAtMs > nowMs && (
-                  <Words tone="soft">in {shownDuration((kept.discardAtMs - nowMs) / 1000)}</Words>
+                  <AppText tone="soft">in {formatDuration((kept.discardAtMs - nowMs) / 1000)}</AppText>
                 )}
               </>
             )}
-            <Words kind="small" tone="soft">
+            <AppText kind="small" tone="soft">
               Allergens: {allergensOf(batch.state)}
-            </Words>
+            </AppText>
           </View>
         </View>
       </Panel>
       {inUse && (
         <Panel title="Why this long">
-          <Words>{reasonWords(kept, kitchen)}</Words>
-          <Words>
-            It was bottled near {shownTemp(jarTerms(batch.state, jar).milkTempC, kitchen.measures)}.
-          </Words>
+          <AppText>{reasonWords(kept, kitchen)}</AppText>
+          <AppText>
+            It was bottled near {formatTemp(jarTerms(batch.state, jar).milkTempC, kitchen.measures)}.
+          </AppText>
           <TimeSpent batch={batch} jar={jar} kitchen={kitchen} kept={kept} />
-          <Words kind="small" tone="soft">
+          <AppText kind="small" tone="soft">
             An estimate, by custom. Smell and look each time; when in doubt, throw it out. Salt does not add
             anything. Not for infants; those with an allergy, the pregnant and the frail ask a doctor first.
-          </Words>
+          </AppText>
           <SafetyLink />
         </Panel>
       )}
@@ -136,7 +136,7 @@ function Jar({ batch, jar, kitchen }: { batch: KnownBatch; jar: JarState; kitche
                 onNumber={(value) => {
                   const ml = value * unitMl;
                   if (ml < 1) return 'More than nothing, please.';
-                  if (ml > jar.leftMl) return `Only ${shownVolume(jar.leftMl, kitchen)} are left.`;
+                  if (ml > jar.leftMl) return `Only ${formatVolume(jar.leftMl, kitchen)} are left.`;
                   setPourMl(ml);
                   return null;
                 }}
@@ -200,14 +200,14 @@ function Jar({ batch, jar, kitchen }: { batch: KnownBatch; jar: JarState; kitche
             )}
           </View>
           {kept.mayFreeze && (
-            <Words kind="small" tone="soft">
+            <AppText kind="small" tone="soft">
               For the freezer: leave a finger’s breadth of headspace, milk swells as it freezes. Thawed within
               60 days, drunk within two more, never frozen again.
-            </Words>
+            </AppText>
           )}
-          <Words kind="small" tone="soft">
+          <AppText kind="small" tone="soft">
             Throw it away:
-          </Words>
+          </AppText>
           <View style={styles.row}>
             {['Past its time', 'Smells sour', 'Fizzy or slimy', 'Not liked'].map((reason) => (
               <Button

@@ -1,8 +1,8 @@
 import type { JarState, PulpPlace, PulpState } from '@humble-churn/core';
-import { jarKeeping, pulpUseByMs, shownMass, shownVolume } from '@humble-churn/core';
+import { jarKeeping, pulpUseByMs, formatMass, formatVolume } from '@humble-churn/core';
 import { StyleSheet, View } from 'react-native';
 import { useNowMs } from '../../wire/clock';
-import { momentWords } from '../../wire/moments';
+import { momentText } from '../../wire/moments';
 import type { KnownBatch, KnownKitchen } from '../../wire/queries';
 import { useActiveBatches, useKitchen, useRecord } from '../../wire/queries';
 import { Button } from '../../ui/Button';
@@ -13,11 +13,11 @@ import { Panel } from '../../ui/Panel';
 import { SafetyLink } from '../../ui/SafetyLink';
 import { Screen } from '../../ui/Screen';
 import { useToast } from '../../ui/Toast';
-import { NotYet } from '../../ui/NotYet';
-import { Words } from '../../ui/Words';
+import { QueryFallback } from '../../ui/QueryFallback';
+import { AppText } from '../../ui/AppText';
 import { SPACE, useColours } from '../../ui/theme';
-import { PULP_TO_ANIMALS } from '../counter/stepWords';
-import { useBatchAllergenWords } from '../../wire/allergens';
+import { PULP_TO_ANIMALS } from '../counter';
+import { useBatchAllergensText } from '../../wire/allergens';
 import { Freshness, KeepingTimes } from './Freshness';
 import { SmallJar } from './SmallJar';
 
@@ -33,7 +33,7 @@ export function ShelfScreen() {
   const kitchen = useKitchen();
   const nowMs = useNowMs(30_000);
   if (!batches.data || !kitchen.data) {
-    return <NotYet title="Shelf" what="the jars" queries={[batches, kitchen]} />;
+    return <QueryFallback title="Shelf" what="the jars" queries={[batches, kitchen]} />;
   }
   const jars: ShelvedJar[] = batches.data.flatMap((batch) =>
     batch.state.jars
@@ -49,10 +49,10 @@ export function ShelfScreen() {
     <Screen title="Shelf" maxWidth={1100}>
       {jars.length === 0 && (
         <Panel title="No jars yet">
-          <Words>
+          <AppText>
             When a batch is bottled its jars stand here, each with the moment it is past its best and the
             moment it must go, worked out from your fridge’s temperature.
-          </Words>
+          </AppText>
         </Panel>
       )}
       <Group
@@ -76,10 +76,10 @@ export function ShelfScreen() {
           <Notice kind="caution">{PULP_TO_ANIMALS}</Notice>
         </Panel>
       )}
-      <Words kind="small" tone="soft">
+      <AppText kind="small" tone="soft">
         Smell and look each time; doubt means the sink. Sour milk is not rescued by cooking. These times are
         estimates and no promise: salt does not lengthen them.
-      </Words>
+      </AppText>
       <SafetyLink />
     </Screen>
   );
@@ -100,7 +100,7 @@ function Group({
   if (jars.length === 0) return null;
   return (
     <View role="region" aria-label={title} style={styles.group}>
-      <Words kind="heading">{title}</Words>
+      <AppText kind="heading">{title}</AppText>
       <View style={styles.jars}>
         {jars.map(({ batch, jar }) => (
           <JarCard key={jar.id} batch={batch} jar={jar} kitchen={kitchen} nowMs={nowMs} />
@@ -123,7 +123,7 @@ function JarCard({
   nowMs: number;
 }) {
   const kept = jarKeeping(batch.state, jar, kitchen.readings, nowMs);
-  const allergensOf = useBatchAllergenWords();
+  const allergensOf = useBatchAllergensText();
   return (
     <CardLink
       path={`/shelf/${batch.id}/${jar.id}`}
@@ -136,15 +136,15 @@ function JarCard({
         />
       }
     >
-      <Words kind="strong">{batch.state.recipe.name}</Words>
-      <Words kind="small" tone="soft">
-        {jar.label}, {shownVolume(jar.leftMl, kitchen)} left
-      </Words>
+      <AppText kind="strong">{batch.state.recipe.name}</AppText>
+      <AppText kind="small" tone="soft">
+        {jar.label}, {formatVolume(jar.leftMl, kitchen)} left
+      </AppText>
       <Freshness state={kept.state} />
       <KeepingTimes kept={kept} nowMs={nowMs} timeZone={kitchen.timeZone} small />
-      <Words kind="small" tone="soft">
+      <AppText kind="small" tone="soft">
         Allergens: {allergensOf(batch.state)}
-      </Words>
+      </AppText>
     </CardLink>
   );
 }
@@ -173,13 +173,13 @@ function PulpRow({
     <View style={styles.pulp}>
       <NutMark ingredient={batch.state.prediction.nuts[0]?.ingredient ?? ''} size={40} />
       <View style={styles.words}>
-        <Words kind="strong">
-          {shownMass(pulp.massG, kitchen)} from {batch.state.recipe.name}
-        </Words>
-        <Words kind="small" tone="soft">
+        <AppText kind="strong">
+          {formatMass(pulp.massG, kitchen)} from {batch.state.recipe.name}
+        </AppText>
+        <AppText kind="small" tone="soft">
           {PULP_WORDS[pulp.place]}; {useByMs > nowMs ? 'use by' : 'throw away: was good until'}{' '}
-          {momentWords(useByMs, nowMs, kitchen.timeZone)}
-        </Words>
+          {momentText(useByMs, nowMs, kitchen.timeZone)}
+        </AppText>
       </View>
       <Button
         label="Gone"

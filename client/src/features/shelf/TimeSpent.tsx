@@ -1,7 +1,7 @@
 import type { JarState, Keeping, KeepingCosts } from '@humble-churn/core';
 import { jarCosts } from '@humble-churn/core';
 import { StyleSheet, View } from 'react-native';
-import { Words } from '../../ui/Words';
+import { AppText } from '../../ui/AppText';
 import { SPACE, useColours } from '../../ui/theme';
 import type { KnownBatch, KnownKitchen } from '../../wire/queries';
 
@@ -40,20 +40,20 @@ export function TimeSpent({
   const lines = COSTS.filter(({ key }) => costs[key] >= LEAST_H);
   return (
     <View style={styles.lines}>
-      <Words>
+      <AppText>
         By custom, milk bottled at kitchen warmth has {batch.state.budgetH} hours in a 4 °C fridge; the usual
         cooling down is in them.{lines.length === 0 ? ' Nothing took any of them off.' : ''}
-      </Words>
+      </AppText>
       {lines.length > 0 && (
         <View role="list" aria-label="What took hours off" style={styles.lines}>
           {lines.map(({ key, what, saves }) => (
             <View role="listitem" key={key} style={[styles.line, { borderColor: colour.line }]}>
-              <Words kind="strong" style={styles.hours}>
+              <AppText kind="strong" style={styles.hours}>
                 −{costs[key].toFixed(costs[key] < 9.95 ? 1 : 0)} h
-              </Words>
-              <Words style={styles.words}>
-                {what}. <Words tone="soft">Saves it: {saves}.</Words>
-              </Words>
+              </AppText>
+              <AppText style={styles.words}>
+                {what}. <AppText tone="soft">Saves it: {saves}.</AppText>
+              </AppText>
             </View>
           ))}
         </View>

@@ -1,0 +1,2 @@
+export { keepOnBench, lastOnBench } from './draft';
+export { writeJsonLd, writeOpenForm } from './recipeFiles';

@@ -1,0 +1,1 @@
+export { SmallJar } from './SmallJar';

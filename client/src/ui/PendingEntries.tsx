@@ -1,0 +1,81 @@
+import { useEffect, useState } from 'react';
+import { StyleSheet, View } from 'react-native';
+import { useRefused } from '../wire/queries';
+import { useWaiting } from '../wire/sending';
+import { useAway } from '../wire/connectivity';
+import { entryLabel } from '../wire/entryLabels';
+import { Button } from './Button';
+import { AppText } from './AppText';
+import { CloudOff, TriangleAlert } from './icons';
+import { SPACE, useColours } from './theme';
+
+/** An entry that takes no longer than this is not worth a word, ms. */
+const PATIENCE_MS = 1200;
+
+/** Says when the server is away and what waits for it, and what it did not take. */
+export function PendingEntries() {
+  const colour = useColours();
+  const away = useAway();
+  const waiting = useWaiting();
+  const { refused, forget } = useRefused();
+  const slow = useSlow(waiting[0]?.key);
+  const entries = `${waiting.length} ${waiting.length === 1 ? 'entry' : 'entries'}`;
+  const words =
+    away && waiting.length > 0
+      ? `The kitchen’s server does not answer. ${entries} waiting, kept on this device; sent when it is back.`
+      : away
+        ? 'The kitchen’s server does not answer. What you enter is kept on this device and sent when it is back.'
+        : slow
+          ? `${entries} on the way to the server.`
+          : null;
+  return (
+    <>
+      <View role="status" aria-live="polite" pointerEvents="none">
+        {words !== null && (
+          <View style={[styles.strip, { backgroundColor: colour.brassSoft, borderColor: colour.brass }]}>
+            <CloudOff size={20} color={colour.brass} aria-hidden />
+            <AppText kind="small" style={styles.words}>
+              {words}
+            </AppText>
+          </View>
+        )}
+      </View>
+      {refused.map((entry) => (
+        <View
+          key={entry.key}
+          role="alert"
+          style={[styles.strip, { backgroundColor: colour.buoySoft, borderColor: colour.buoy }]}
+        >
+          <TriangleAlert size={20} color={colour.buoy} aria-hidden />
+          <AppText kind="small" style={styles.words}>
+            Not taken: {entryLabel(entry)}. {entry.why}
+          </AppText>
+          <Button label="Seen" kind="quiet" onPress={() => forget(entry)} />
+        </View>
+      ))}
+    </>
+  );
+}
+
+/** Whether the same entry has been the next to go for a while. */
+function useSlow(key: string | undefined): boolean {
+  const [slowKey, setSlowKey] = useState<string | undefined>();
+  useEffect(() => {
+    if (key === undefined) return;
+    const timer = setTimeout(() => setSlowKey(key), PATIENCE_MS);
+    return () => clearTimeout(timer);
+  }, [key]);
+  return key !== undefined && slowKey === key;
+}
+
+const styles = StyleSheet.create({
+  strip: {
+    flexDirection: 'row',
+    alignItems: 'center',
+    gap: SPACE.small,
+    paddingHorizontal: SPACE.roomy,
+    paddingVertical: SPACE.small,
+    borderTopWidth: 2,
+  },
+  words: { flex: 1 },
+});

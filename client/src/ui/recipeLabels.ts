@@ -1,0 +1,117 @@
+import type {
+  Body,
+  Ingredient,
+  Interval,
+  JugStep,
+  MachineKind,
+  DisplayPreferences,
+  NutForm,
+  Peel,
+  Recipe,
+  SoakMethod,
+  Squeeze,
+  Strainer,
+} from '@humble-churn/core';
+import { findIngredient, formatDuration, formatMass, formatVolume, strainersOf } from '@humble-churn/core';
+
+export const BODY_LABELS: Readonly<Record<Body, string>> = {
+  light: 'Light',
+  everyday: 'Everyday',
+  full: 'Full',
+  cream: 'Cream',
+};
+
+export const SOAK_LABELS: Readonly<Record<SoakMethod, string>> = {
+  none: 'No soak',
+  fridge: 'In the fridge',
+  counter: 'On the counter',
+  hot: 'Hot and quick',
+};
+
+export const PEEL_LABELS: Readonly<Record<Peel, string>> = {
+  leave: 'Leave skins on',
+  pinch: 'Pinch off',
+  towel: 'Rub in a towel',
+  roast: 'Roast and rub',
+};
+
+export const MACHINE_LABELS: Readonly<Record<MachineKind, string>> = {
+  'personal-cup': 'Small cup',
+  'standard-jug': 'Jug',
+  'high-speed-jug': 'High-speed jug',
+  'cold-press': 'Cold press',
+};
+
+export const STRAINER_LABELS: Readonly<Record<Strainer, string>> = {
+  'fine-bag': 'Fine bag',
+  muslin: 'Muslin',
+  'fine-sieve': 'Fine sieve',
+  none: 'Leave unstrained',
+  'cold-press': 'Cold press',
+};
+
+export const SQUEEZE_LABELS: Readonly<Record<Squeeze, string>> = {
+  light: 'Light',
+  firm: 'Firm',
+  hard: 'Hard',
+};
+
+/** What the milk passes, in order: `Fine sieve, then fine bag, firm squeeze`. */
+export function strainedLabel(recipe: Pick<Recipe, 'blend' | 'strain'>): string {
+  const passed = strainersOf(recipe).map((strainer) => STRAINER_LABELS[strainer].toLowerCase());
+  if (passed.length === 0) return STRAINER_LABELS.none.toLowerCase();
+  return `${passed.join(', then ')}, ${SQUEEZE_LABELS[recipe.strain.squeeze].toLowerCase()} squeeze`;
+}
+
+export const FORM_LABELS: Readonly<Record<NutForm, string>> = {
+  whole: 'Whole',
+  chopped: 'Chopped',
+  ground: 'Flour',
+};
+
+export const ORDER_LABELS: Readonly<Record<'at-once' | 'thick-first', string>> = {
+  'at-once': 'All the water at once',
+  'thick-first': 'Thick first, rinse after',
+};
+
+/** The plain name a recipe gets from its nuts, unless the cook gives it one. */
+export function nameFor(nuts: Recipe['nuts'], own: readonly Ingredient[]): string {
+  const names = nuts.map((nut) => findIngredient(nut.ingredient, own)?.name ?? '');
+  const [first, ...rest] = names;
+  return rest.length === 0
+    ? `${first ?? 'Nut'} milk`
+    : `${[first, ...rest.map((name) => name.toLowerCase())].join(' and ')} milk`;
+}
+
+/** `870 to 990 mL`: both ends of an interval, the unit once. */
+export function intervalText({ low, high }: Interval, words: (value: number) => string): string {
+  const from = words(low);
+  const to = words(high);
+  if (from === to) return `about ${to}`;
+  const unit = /[^\d.,½¼¾−+]*$/u.exec(to)?.[0] ?? '';
+  return unit !== '' && from.endsWith(unit) ? `${from.slice(0, -unit.length)} to ${to}` : `${from} to ${to}`;
+}
+
+/** What to do at the jug, one line a step. */
+export function jugText(step: JugStep, manner: DisplayPreferences): string {
+  switch (step.do) {
+    case 'liquid':
+      return `Pour in ${formatVolume(step.volumeMl, manner)} of the liquid`;
+    case 'nuts':
+      return step.withWater
+        ? `Add the bowl with its soak water, ${formatMass(step.massG, manner)}`
+        : `Add ${formatMass(step.massG, manner)} of ${step.soaked ? 'soaked nuts' : 'nuts'}`;
+    case 'additions':
+      return `Add ${formatMass(step.massG, manner)}: ${step.names.join(', ').toLowerCase()}`;
+    case 'ice':
+      return `Ice last, ${formatMass(step.massG, manner)}`;
+    case 'lid':
+      return 'Check the lid, start slow, then fast';
+    case 'run':
+      return `Run ${formatDuration(step.seconds)}: no grain between the fingers, the rattle gone, froth on top`;
+    case 'rinse':
+      return `Rinse the jug with ${formatVolume(step.volumeMl, manner)} and pour it after`;
+    case 'ladle':
+      return `Ladle nuts and liquid in together, ${formatMass(step.nutG, manner)} to ${formatVolume(step.volumeMl, manner)}${step.presses === 2 ? ', and the milk through once more' : ''}`;
+  }
+}

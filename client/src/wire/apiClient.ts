@@ -1,0 +1,96 @@
+import type { Problem, Route } from '@humble-churn/contract';
+import { ProblemSchema } from '@humble-churn/contract';
+import { z } from 'zod';
+import { noteReach } from './connectivity';
+
+/** The server said no, and why, in its own words. */
+export class ServerRefused extends Error {
+  constructor(readonly problem: Problem) {
+    super(problem.detail);
+  }
+}
+
+/** The server could not be reached, or said something nobody understands. */
+export class ServerUnreachable extends Error {
+  constructor() {
+    super('The kitchen’s server does not answer. What was confirmed is kept; try again when it is back.');
+  }
+}
+
+/**
+ * Whether the same call may go through a moment later: the server was silent, had too much to do, or the kitchen moved
+ * on while it worked something out.
+ */
+export function isWorthTryingAgain(error: Error): boolean {
+  if (error instanceof ServerUnreachable) return true;
+  if (!(error instanceof ServerRefused)) return false;
+  return error.problem.code === 'busy' || error.problem.reason === 'kitchen-moved';
+}
+
+type Shape = z.ZodType;
+
+interface Parts<P, Q, B> {
+  params?: P;
+  query?: Q;
+  body?: B;
+  /** New for each thing to be made; the same again when the same tap is retried. */
+  idempotencyKey?: string;
+}
+
+const PartsSchema = z.record(z.string(), z.union([z.string(), z.number()]).optional());
+
+function address(path: string, params: unknown, query: unknown): string {
+  const named = PartsSchema.parse(params ?? {});
+  const filled = path.replace(/:(\w+)/g, (_, name: string) => encodeURIComponent(String(named[name])));
+  const search = new URLSearchParams();
+  for (const [name, value] of Object.entries(PartsSchema.parse(query ?? {}))) {
+    if (value !== undefined) search.set(name, String(value));
+  }
+  const tail = search.toString();
+  return tail === '' ? filled : `${filled}?${tail}`;
+}
+
+/** Asks the server and takes note of whether it answered. */
+async function reached<T>(ask: () => Promise<T>): Promise<T> {
+  try {
+    const answer = await ask();
+    noteReach(true);
+    return answer;
+  } catch {
+    noteReach(false);
+    throw new ServerUnreachable();
+  }
+}
+
+/** Calls a route of the contract; what goes out and what comes back are both parsed by its schemas. */
+export async function callApi<P extends Shape, Q extends Shape, B extends Shape, R extends Shape>(
+  route: Route<P, Q, B, R>,
+  { params, query, body, idempotencyKey }: Parts<z.input<P>, z.input<Q>, z.input<B>> = {},
+): Promise<z.output<R>> {
+  const headers = new Headers();
+  if (body !== undefined) headers.set('content-type', 'application/json');
+  if (idempotencyKey !== undefined) headers.set('idempotency-key', idempotencyKey);
+  const where = address(route.path, params, query);
+  const how: RequestInit = {
+    method: route.method.toUpperCase(),
+    headers,
+    ...(body !== undefined && { body: JSON.stringify(route.body.parse(body)) }),
+  };
+  const { response, said } = await reached(async () => {
+    const answer = await fetch(where, how);
+    return { response: answer, said: (await answer.json()) as unknown };
+  });
+  if (response.ok) return route.response.parse(said);
+  const problem = ProblemSchema.safeParse(said);
+  throw problem.success ? new ServerRefused(problem.data) : new ServerUnreachable();
+}
+
+/** Fetches a file that is there for other programs, as it is. */
+export async function fetchText(path: string): Promise<string> {
+  const { ok, text } = await reached(async () => {
+    const answer = await fetch(path);
+    return { ok: answer.ok, text: await answer.text() };
+  });
+  if (!ok) throw new ServerUnreachable();
+  return text;
+}

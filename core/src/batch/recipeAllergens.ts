@@ -1,0 +1,32 @@
+import type { AllergenFacts, AllergenLabel, Ingredient, OwnIngredient } from '../ingredients';
+import { allergensIn, findAddition, findIngredient } from '../ingredients';
+import type { Recipe } from '../making';
+import type { BatchState } from './batch';
+
+/** The cook's own ingredients that a recipe uses, each once: what is kept with it. */
+export function ownIn(recipe: Pick<Recipe, 'nuts'>, own: readonly OwnIngredient[]): OwnIngredient[] {
+  const keys = [...new Set(recipe.nuts.map((nut) => nut.ingredient))];
+  return keys.flatMap((key) => own.find((one) => one.key === key) ?? []);
+}
+
+/** Allergens of all that goes into a recipe; unknown where one of its ingredients cannot be read. */
+export function recipeAllergens(
+  { nuts, additions, otherLiquid }: Pick<Recipe, 'nuts' | 'additions' | 'otherLiquid'>,
+  own: readonly Ingredient[],
+): AllergenFacts {
+  const foods: (AllergenLabel | undefined)[] = [
+    ...nuts.map((nut) => findIngredient(nut.ingredient, own)),
+    ...additions.map((dose) => findAddition(dose.addition)),
+    ...(otherLiquid ? [findAddition(otherLiquid.liquid)] : []),
+  ];
+  const known = foods.filter((food) => food !== undefined);
+  return { contains: allergensIn(known), unknown: known.length < foods.length };
+}
+
+/** Allergens of a batch, by the ingredients it was planned with; `own` holds the kitchen's, for older batches. */
+export function batchAllergens(
+  state: Pick<BatchState, 'recipe' | 'ingredients'>,
+  own: readonly Ingredient[],
+): AllergenFacts {
+  return recipeAllergens(state.recipe, [...state.ingredients, ...own]);
+}

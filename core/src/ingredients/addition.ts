@@ -1,0 +1,29 @@
+import type { AllergenLabel } from './allergen';
+
+/** Something that goes into the milk besides nuts and water; per 100 g. */
+export interface Addition extends AllergenLabel {
+  key: string;
+  name: string;
+  kind: 'sweetener' | 'flavour' | 'seasoning' | 'body' | 'emulsifier' | 'liquid';
+  waterPct: number;
+  proteinPct: number;
+  fatPct: number;
+  carbPct: number;
+  fibrePct: number;
+  sugarsPct: number;
+  ashPct: number;
+  kcalPer100G: number;
+  gPerMl: number | null;
+  gEach: number | null;
+  relativeSweetness: number;
+  /** Whether it goes in before or after straining. */
+  when: 'before' | 'after' | 'either';
+  sodiumMgPer100G: number;
+  alcoholPct: number;
+  /** Fruit and the like: milk with it spoils sooner. */
+  shortensKeeping: boolean;
+  /** Most that is usual, g per litre of milk; above it a caution, above three times as much a refusal. */
+  capGPerL: number | null;
+  /** What to watch with it; for a cap, the reason. */
+  caution: string;
+}

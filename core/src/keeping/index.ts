@@ -1,0 +1,4 @@
+export type { BudgetH, JarPlace, JarSpell, JarTerms, Keeping, KeepingCosts } from './keeping';
+export { budgetOf, keeping, keepingCosts, spoilageRate } from './keeping';
+export type { PulpPlace } from './pulp';
+export { PULP_KEEP_DAYS, pulpUseByMs, storedPulpG } from './pulp';

@@ -1,0 +1,120 @@
+import type { Addition, Composition } from '../ingredients';
+import { compositionOf, findAddition } from '../ingredients';
+import type { AdditionDose, Recipe } from './recipe';
+
+/** Sweetness levels offered, g of sugar-equivalent per litre: none, a little, sweet, very sweet. */
+export const SWEETNESS_G_PER_L = [0, 15, 30, 45] as const;
+/** Usual salt, g per litre. */
+export const SALT_G_PER_L = { min: 0.3, max: 1 } as const;
+/** A dose above so many times its cap is refused. */
+export const MOST_CAPS = 3;
+
+/** What passes the strainer of an addition blended in: sugars, ash, and the other solids. */
+const PASS = { sugars: 0.97, ash: 0.75, other: 0.3 } as const;
+
+/** Grams of sugar that taste as sweet as 1 g of this; sweeteners without sugars count by their own strength. */
+export function sugarEquivalentPerG(addition: Addition): number {
+  if (addition.kind === 'sweetener' && addition.sugarsPct === 0) return addition.relativeSweetness;
+  return (addition.sugarsPct / 100) * addition.relativeSweetness;
+}
+
+/** Dose in g per litre of a sweetener for a sweetness in g of sugar-equivalent per litre; 0 for what is not sweet. */
+export function doseForSweetness(addition: Addition, sugarGPerL: number): number {
+  const perG = sugarEquivalentPerG(addition);
+  return perG > 0 ? sugarGPerL / perG : 0;
+}
+
+/** Sweetness of all additions together, g of sugar-equivalent per litre. */
+export function sweetnessGPerL(doses: readonly AdditionDose[]): number {
+  let sum = 0;
+  for (const { addition, gPerL } of doses) {
+    const found = findAddition(addition);
+    if (found) sum += sugarEquivalentPerG(found) * gPerL;
+  }
+  return sum;
+}
+
+/** Fruit, dates or coconut water shorten the keeping time. */
+export function shortensKeeping(recipe: Recipe): boolean {
+  const keys = recipe.additions.map((dose) => dose.addition);
+  if (recipe.otherLiquid) keys.push(recipe.otherLiquid.liquid);
+  return keys.some((key) => findAddition(key)?.shortensKeeping === true);
+}
+
+/** All of one addition in a recipe, g per litre of milk, blended in and stirred in together. */
+export function dosedGPerL(recipe: Pick<Recipe, 'additions'>, key: string): number {
+  return recipe.additions.reduce((sum, dose) => (dose.addition === key ? sum + dose.gPerL : sum), 0);
+}
+
+/** Grams of an addition for `volumeMl` of strained milk really obtained. */
+export function doseG(dose: AdditionDose, volumeMl: number): number {
+  return (dose.gPerL * volumeMl) / 1000;
+}
+
+/** Carbohydrate in an addition that is neither fibre nor sugars; the rest by difference may be alcohol. */
+function otherCarbPct(addition: Addition): number {
+  return Math.max(0, addition.carbPct - addition.fibrePct - addition.sugarsPct);
+}
+
+/** What a share of an addition brings into the milk, in grams, kcal and mg. */
+export interface Brought {
+  proteinG: number;
+  fatG: number;
+  carbG: number;
+  sugarsG: number;
+  fibreG: number;
+  kcal: number;
+  sodiumMg: number;
+}
+
+export interface AddedPart {
+  /** Solids that pass and solids that stay, g; all its water passes. */
+  passes: Composition;
+  stays: Composition;
+  brought: Brought;
+}
+
+/**
+ * Parts `massG` of an addition at the strainer. Liquids and salts pass whole, and so does all of it when nothing is
+ * strained off or when it is stirred in afterwards.
+ */
+export function partAddition(addition: Addition, massG: number, whole: boolean): AddedPart {
+  const all = compositionOf(addition, massG);
+  const dissolves = addition.kind === 'liquid' || addition.kind === 'seasoning';
+  const pass = whole || dissolves ? { sugars: 1, ash: 1, other: 1 } : PASS;
+  const passes: Composition = {
+    waterG: all.waterG,
+    proteinG: all.proteinG * pass.other,
+    fatG: all.fatG * pass.other,
+    fibreG: all.fibreG * pass.other,
+    sugarsG: all.sugarsG * pass.sugars,
+    otherG: all.otherG * pass.other,
+    ashG: all.ashG * pass.ash,
+  };
+  const stays: Composition = {
+    waterG: 0,
+    proteinG: all.proteinG - passes.proteinG,
+    fatG: all.fatG - passes.fatG,
+    fibreG: all.fibreG - passes.fibreG,
+    sugarsG: all.sugarsG - passes.sugarsG,
+    otherG: all.otherG - passes.otherG,
+    ashG: all.ashG - passes.ashG,
+  };
+  const solids = massG - all.waterG;
+  const staying = stays.proteinG + stays.fatG + stays.fibreG + stays.sugarsG + stays.otherG + stays.ashG;
+  const passing = solids > 0 ? 1 - staying / solids : 1;
+  const perG = massG / 100;
+  return {
+    passes,
+    stays,
+    brought: {
+      proteinG: passes.proteinG,
+      fatG: passes.fatG,
+      carbG: passes.fibreG + passes.sugarsG + otherCarbPct(addition) * perG * pass.other,
+      sugarsG: passes.sugarsG,
+      fibreG: passes.fibreG,
+      kcal: addition.kcalPer100G * perG * passing,
+      sodiumMg: addition.sodiumMgPer100G * perG * pass.ash,
+    },
+  };
+}

@@ -1,0 +1,5 @@
+export type { Interval } from './interval';
+export { intervalOf } from './interval';
+export type { Random } from './random';
+export { normalDraw, seededRandom } from './random';
+export { findRoot } from './rootFinding';

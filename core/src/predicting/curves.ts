@@ -1,0 +1,86 @@
+import type { Ingredient } from '../ingredients';
+import type { Recipe, Surroundings } from '../making';
+import { LIMITS } from '../measures';
+import { predict } from './predict';
+
+/** Yield and body over the ratio, for the nuts of the batch. */
+export interface RatioPoint {
+  waterPerNut: number;
+  milkMl: number;
+  solidsPct: number;
+}
+
+/** Rupture and end temperature over the seconds of one load. */
+export interface SecondsPoint {
+  seconds: number;
+  rupture: number;
+  endTempC: number;
+}
+
+/** Water taken up over the hours of this kind of soak. */
+export interface SoakPoint {
+  hours: number;
+  uptakeG: number;
+  /** How full of water the nuts are, 0 to 1, the mean by mass. */
+  saturation: number;
+}
+
+export interface Curves {
+  ratio: readonly RatioPoint[];
+  seconds: readonly SecondsPoint[];
+  soak: readonly SoakPoint[];
+}
+
+const POINTS = 32;
+
+function along(low: number, high: number): number[] {
+  return Array.from({ length: POINTS + 1 }, (_, i) => low + ((high - low) * i) / POINTS);
+}
+
+/**
+ * The three curves round a recipe, each with all else held: the nuts, the rupture, the hours. Empty where a curve
+ * makes no sense (seconds at a press, hours without a soak) or the recipe cannot be computed.
+ */
+export function curves(recipe: Recipe, around: Surroundings, own: readonly Ingredient[] = []): Curves {
+  const now = predict(recipe, around, own);
+  if (!now.ok) return { ratio: [], seconds: [], soak: [] };
+  const { nutG, blend } = now.value;
+  const held: Recipe = { ...recipe, amount: { by: 'nuts', massG: nutG } };
+  const at = (change: Recipe) => {
+    const there = predict(change, around, own);
+    return there.ok ? there.value : null;
+  };
+
+  const end: Recipe['blend']['end'] = {
+    by: 'rupture',
+    rupture: Math.min(LIMITS.rupture.max, Math.max(LIMITS.rupture.min, blend.rupture)),
+  };
+  const ratio: RatioPoint[] = [];
+  for (const waterPerNut of along(1, Math.max(12, recipe.waterPerNut))) {
+    const there = at({ ...held, waterPerNut, blend: { ...held.blend, end } });
+    if (there) ratio.push({ waterPerNut, milkMl: there.milk.volumeMl, solidsPct: there.milk.solidsPct });
+  }
+
+  const seconds: SecondsPoint[] = [];
+  if (blend.secondsPerLoad > 0) {
+    const longest = Math.min(LIMITS.seconds.max, Math.max(30, 2 * blend.secondsPerLoad));
+    for (const s of along(LIMITS.seconds.min, longest)) {
+      const there = at({ ...held, blend: { ...held.blend, end: { by: 'seconds', seconds: s } } });
+      if (there) {
+        seconds.push({ seconds: s, rupture: there.blend.rupture, endTempC: there.blend.endTempC });
+      }
+    }
+  }
+
+  const soak: SoakPoint[] = [];
+  if (recipe.soak.method !== 'none') {
+    const mostH = Math.min(LIMITS.soakH[recipe.soak.method], Math.max(recipe.soak.hours * 1.25, 1));
+    for (const hours of along(mostH / POINTS, mostH)) {
+      const there = at({ ...held, soak: { ...held.soak, hours } });
+      if (!there) continue;
+      const saturation = there.nuts.reduce((sum, nut) => sum + nut.saturation * nut.massG, 0) / there.nutG;
+      soak.push({ hours, uptakeG: there.soak.uptakeG, saturation });
+    }
+  }
+  return { ratio, seconds, soak };
+}

@@ -1,0 +1,3 @@
+export type { Caution, CautionCode } from './caution';
+export type { Refusal, RefusalCode, Result } from './refusal';
+export { accepted, refused } from './refusal';

@@ -1,0 +1,45 @@
+import type { Allergen, OwnIngredient } from '../ingredients';
+import type { Recipe, Surroundings } from '../making';
+import type { PlannedPrediction } from '../predicting';
+import type { Alternative } from './alternatives';
+import { alternatives } from './alternatives';
+import type { Displacement, KeptJob } from './displacement';
+import { daysWith, displacement } from './displacement';
+import type { PlanJob } from './planJob';
+import type { KitchenCalendar } from './resources';
+import type { Schedule } from './schedule';
+import { schedule } from './schedule';
+
+/** What is asked of the days: one more batch among the kept plans. */
+export interface FitJob {
+  recipe: Recipe;
+  prediction: PlannedPrediction;
+  job: PlanJob;
+  /** The days with all that is under way, but without the kept plans. */
+  days: KitchenCalendar;
+  kept: readonly KeptJob[];
+  around: Surroundings;
+  own: readonly OwnIngredient[];
+  /** What its drinkers avoid: nothing is offered that holds it. */
+  avoided: readonly Allergen[];
+}
+
+export interface FitAnswer {
+  found: Schedule;
+  /** Where it does not fit: kept plans that could make room, and the other ways. */
+  room: Displacement | null;
+  offers: readonly Alternative[];
+}
+
+/** Where a batch fits, or what else would. */
+export function fit({ recipe, job, days, kept, around, own, avoided }: FitJob): FitAnswer {
+  const full = daysWith(days, kept);
+  const found = schedule([job], full);
+  if (found.ok) return { found, room: null, offers: [] };
+  const wish = { id: job.id, glassMs: job.glassMs, fresh: job.fresh };
+  return {
+    found,
+    room: displacement(job, kept, days),
+    offers: alternatives(wish, recipe, around, own, full, avoided),
+  };
+}

@@ -1,0 +1,61 @@
+import fc from 'fast-check';
+import { USUAL_SURROUNDINGS, plainRecipe, predict, withAmountBy, withEndBy, withEnoughIce } from '../../src';
+import type { Recipe } from '../../src';
+
+const almond = plainRecipe('Almond', 'almond', 6.6, 8);
+
+function made(recipe: Recipe) {
+  const result = predict(recipe, USUAL_SURROUNDINGS);
+  if (!result.ok) throw new Error(result.refusal.code);
+  return result.value;
+}
+
+test('told by the milk or by the nuts it is the same batch, to the rounding', () => {
+  fc.assert(
+    fc.property(
+      fc.integer({ min: 60, max: 160 }),
+      fc.double({ min: 4, max: 9, noNaN: true }),
+      (massG, ratio) => {
+        const byNuts: Recipe = { ...almond, amount: { by: 'nuts', massG }, waterPerNut: ratio };
+        const byMilk = withAmountBy(byNuts, 'milk', USUAL_SURROUNDINGS, []);
+        expect(Math.abs(made(byMilk).milk.volumeMl - made(byNuts).milk.volumeMl)).toBeLessThanOrEqual(5.001);
+        expect(byMilk.amount.by === 'milk' && byMilk.amount.volumeMl % 10).toBe(0);
+        const back = withAmountBy(byMilk, 'nuts', USUAL_SURROUNDINGS, []);
+        expect(back.amount.by === 'nuts' && Math.abs(back.amount.massG - massG)).toBeLessThanOrEqual(2);
+      },
+    ),
+    { numRuns: 40 },
+  );
+});
+
+test('by the clock it is blended as long as before, and back again as fine', () => {
+  const fine: Recipe = { ...almond, blend: { ...almond.blend, end: { by: 'rupture', rupture: 0.85 } } };
+  const byClock = withEndBy(fine, 'seconds', USUAL_SURROUNDINGS, []);
+  expect(byClock.blend.end).toEqual({ by: 'seconds', seconds: Math.round(made(fine).blend.secondsPerLoad) });
+  const again = withEndBy(byClock, 'rupture', USUAL_SURROUNDINGS, []);
+  expect(again.blend.end.by === 'rupture' && again.blend.end.rupture).toBeCloseTo(0.85, 2);
+  // A few seconds leave it coarser than anybody sets by hand.
+  const short: Recipe = { ...almond, blend: { ...almond.blend, end: { by: 'seconds', seconds: 2 } } };
+  expect(made(short).blend.rupture).toBeLessThan(0.3);
+  expect(withEndBy(short, 'rupture', USUAL_SURROUNDINGS, []).blend.end).toEqual({
+    by: 'rupture',
+    rupture: 0.3,
+  });
+});
+
+test('enough ice keeps it below its limit, with as much water in all; none is added where none is needed', () => {
+  const warm: Recipe = { ...almond, blend: { ...almond.blend, warmthLimitC: 18 } };
+  expect(made(warm).blend.endTempC).toBeGreaterThan(18);
+  const iced = withEnoughIce(warm, USUAL_SURROUNDINGS, []);
+  expect(made(iced).blend.endTempC).toBeLessThanOrEqual(18);
+  expect(made(iced).blend.endTempC).toBeGreaterThan(17);
+  expect(made(iced).liquidG + made(iced).iceG).toBeCloseTo(made(warm).liquidG, 0);
+  expect(withEnoughIce(iced, USUAL_SURROUNDINGS, [])).toEqual(iced);
+});
+
+test('what cannot be made is told by what is usual', () => {
+  const none: Recipe = { ...almond, waterPerNut: 0 };
+  expect(withAmountBy(none, 'milk', USUAL_SURROUNDINGS, []).amount).toEqual({ by: 'milk', volumeMl: 1000 });
+  expect(withAmountBy(none, 'nuts', USUAL_SURROUNDINGS, []).amount).toEqual({ by: 'nuts', massG: 140 });
+  expect(withEnoughIce(none, USUAL_SURROUNDINGS, [])).toBe(none);
+});
