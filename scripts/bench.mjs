@@ -6,10 +6,11 @@ import { gzipSync } from 'node:zlib';
 import { chromium as browserOf } from 'playwright-core';
 import {
   GUIDE,
+  USUAL_KITCHEN,
   USUAL_SURROUNDINGS,
   solveRecipe,
   batchState,
-  daysWith,
+  calendarWith,
   plainRecipe,
   planJob,
   kitchenCalendar,
@@ -67,7 +68,7 @@ note(
 note('from millilitres to nuts', medianUs(() => predict(plain), 300) / 1000, 2, 'ms', 3);
 note(
   'from millilitres and body to nuts and water',
-  medianUs(() => solveRecipe(plain, goal, USUAL_SURROUNDINGS), 100) / 1000,
+  medianUs(() => solveRecipe(plain, goal, USUAL_KITCHEN), 100) / 1000,
   2,
   'ms',
   3,
@@ -76,19 +77,19 @@ note(
 const nowMs = Date.UTC(2026, 0, 10, 15, 30);
 const HOUR_MS = 3_600_000;
 const daysOf = { wakingFrom: '06:30', wakingTo: '22:30', quietFrom: '21:00', quietTo: '07:30' };
-const made = predict(plain, USUAL_SURROUNDINGS).value;
+const made = predict(plain).value;
 const wish = (hours) => ({ id: 'a', glassMs: nowMs + hours * HOUR_MS, fresh: false, soakedAlready: false });
 const bowls = [{ volumeMl: 1500, count: 2 }];
 const days = (hours) =>
   kitchenCalendar({ ...daysOf, bowls }, 'Europe/Lisbon', nowMs, wish(hours).glassMs, []);
-const jobOf = (hours) => planJob(wish(hours), plain, made, USUAL_SURROUNDINGS, []);
+const jobOf = (hours) => planJob(wish(hours), plain, made, USUAL_KITCHEN);
 const threeDays = days(72);
 const three = jobOf(72);
 note('a plan three days ahead', medianUs(() => schedule([three], threeDays), 20) / 1000, 50, 'ms', 2);
 const tonight = days(4.5);
 note(
   'what still fits when the night was missed',
-  medianUs(() => alternatives(wish(4.5), plain, USUAL_SURROUNDINGS, [], tonight), 1) / 1000,
+  medianUs(() => alternatives(wish(4.5), plain, USUAL_KITCHEN, tonight), 1) / 1000,
   100,
   'ms',
   1,
@@ -104,7 +105,7 @@ const full = kitchenCalendar(
 const kept = [];
 for (const hours of [22, 28, 34, 40, 46]) {
   const job = { ...jobOf(hours), id: `kept ${hours}` };
-  const found = schedule([job], daysWith(full, kept));
+  const found = schedule([job], calendarWith(full, kept));
   if (found.ok) kept.push({ job, placed: found.placed[0] });
 }
 const inTheWay = jobOf(18);
@@ -130,7 +131,7 @@ const planned = {
   ingredients: [],
 };
 const making = batchState([planned]);
-note('a batch computed anew', medianUs(() => replan(making, [], nowMs), 200) / 1000, 5, 'ms', 2);
+note('a batch computed anew', medianUs(() => replan(making, USUAL_KITCHEN, nowMs), 200) / 1000, 5, 'ms', 2);
 
 await site();
 await chromium();

@@ -1,5 +1,5 @@
 import type { Batch } from '@humble-churn/contract';
-import { plainRecipe, predict } from '@humble-churn/core';
+import { plainRecipe, predict, USUAL_KITCHEN } from '@humble-churn/core';
 
 export const BATCH_ID = '7f0d3c52-3f8e-4a51-8f0c-5e1a8e6a7b21';
 export const AT = '2031-03-10T09:00:00.000Z';
@@ -7,7 +7,7 @@ export const AT = '2031-03-10T09:00:00.000Z';
 /** A batch as the server tells it: planned at AT, nothing done yet. */
 export function batch(): Batch {
   const recipe = { ...plainRecipe('Almond', 'almond', 6.6, 8) };
-  const made = predict(recipe, { roomTempC: 20, fridgeTempC: 4 });
+  const made = predict(recipe, USUAL_KITCHEN);
   if (!made.ok) throw new Error(made.refusal.code);
   const planned = {
     type: 'planned' as const,

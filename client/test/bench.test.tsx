@@ -1,4 +1,11 @@
-import { findIngredient, predict, uncertainty, USUAL_SURROUNDINGS } from '@humble-churn/core';
+import {
+  findIngredient,
+  predict,
+  uncertainty,
+  USUAL_SURROUNDINGS,
+  TABLE_ONLY,
+  USUAL_KITCHEN,
+} from '@humble-churn/core';
 import fc from 'fast-check';
 import { answer } from '~/features/bench/benchAnswer';
 import { firstRecipe } from '~/features/bench/draft';
@@ -56,7 +63,7 @@ describe('the soak’s slide', () => {
   });
 
   test('marks what is usual for the nut', () => {
-    const zones = soakZones(findIngredient('almond'), USUAL_SURROUNDINGS);
+    const zones = soakZones(findIngredient('almond', TABLE_ONLY), USUAL_SURROUNDINGS);
     const fridge = zones.find((zone) => zone.method === 'fridge');
     expect(fridge?.usual?.from).toBeLessThan(fridge?.usual?.to ?? 0);
     expect(soakZones(undefined, USUAL_SURROUNDINGS).every((zone) => zone.usual === null)).toBe(true);
@@ -104,12 +111,12 @@ describe('words', () => {
 
   test('a blend is named by its nuts', () => {
     const nut = (ingredient: string) => ({ ingredient, form: 'whole' as const, share: 1 });
-    expect(nameFor([nut('almond')], [])).toBe('Almond milk');
-    expect(nameFor([nut('almond'), nut('macadamia')], [])).toBe('Almond and macadamia milk');
+    expect(nameFor([nut('almond')], TABLE_ONLY)).toBe('Almond milk');
+    expect(nameFor([nut('almond'), nut('macadamia')], TABLE_ONLY)).toBe('Almond and macadamia milk');
   });
 
   test('a recipe in one line', () => {
-    const words = recipeSummary(firstRecipe(), [], METRIC);
+    const words = recipeSummary(firstRecipe(), TABLE_ONLY, METRIC);
     expect(words).toMatch(
       /^1000 mL; almond; 1 to 6\.6 by weight; \d+ h.* in the fridge; fine bag, firm squeeze$/,
     );
@@ -126,11 +133,9 @@ test('the worker answers what the core says, and nothing for a recipe that is no
   const job = {
     recipe: firstRecipe(),
     other: null,
-    around: USUAL_SURROUNDINGS,
-    own: [],
-    prices,
+    kitchen: { ...USUAL_KITCHEN, prices },
   };
-  const local = uncertainty(job.recipe, USUAL_SURROUNDINGS, [], { prices });
+  const local = uncertainty(job.recipe, job.kitchen);
   const told = answer(job);
   expect(told.sure).toEqual(local.ok && local.value);
   expect(told.contrast).toBeNull();

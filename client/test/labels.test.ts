@@ -1,5 +1,5 @@
 import type { BatchEvent, BatchState, Recipe } from '@humble-churn/core';
-import { GUIDE, batchState, predict } from '@humble-churn/core';
+import { GUIDE, batchState, predict, USUAL_KITCHEN } from '@humble-churn/core';
 import { firstRecipe } from '~/features/bench/draft';
 import { stepGuide, stepName } from '~/features/counter/stepLabels';
 import { dayText, momentText } from '~/wire/moments';
@@ -9,7 +9,7 @@ const US = { measures: 'us' as const, cupSystem: 'us' as const };
 
 function stateOf(recipe: Recipe): BatchState {
   const around = { roomTempC: 20, fridgeTempC: 4 };
-  const made = predict(recipe, around);
+  const made = predict(recipe, { ...USUAL_KITCHEN, surroundings: around });
   if (!made.ok) throw new Error(made.refusal.code);
   const plan: BatchEvent = {
     type: 'planned',

@@ -7,6 +7,7 @@ export * from './fit';
 export * from './ingredient';
 export * from './instant';
 export * from './kitchen';
+export * from './kitchenModel';
 export * from './plan';
 export * from './prediction';
 export * from './problem';

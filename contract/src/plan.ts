@@ -1,11 +1,4 @@
-import type {
-  Ingredient,
-  StartTimes,
-  ScheduledBatch,
-  PlanJob,
-  PlanWish,
-  Surroundings,
-} from '@humble-churn/core';
+import type { KitchenModel, PlanJob, PlanWish, ScheduledBatch, StartTimes } from '@humble-churn/core';
 import { scheduledAt, planJob, settledJob } from '@humble-churn/core';
 import { z } from 'zod';
 import { KeptIngredientsSchema, OwnIngredientSchema } from './ingredient';
@@ -88,8 +81,8 @@ function wishOf({ id, glassAt, fresh, soakedAlready }: Wanted): PlanWish {
 }
 
 /** What a plan, or one that is asked for, asks of the days. */
-export function jobOfPlan(plan: Wanted, around: Surroundings, own: readonly Ingredient[]): PlanJob {
-  return planJob(wishOf(plan), plan.recipe, plan.prediction, around, own);
+export function jobOfPlan(plan: Wanted, kitchen: KitchenModel): PlanJob {
+  return planJob(wishOf(plan), plan.recipe, plan.prediction, kitchen);
 }
 
 /** What a plan asks of the days where it lies, and its steps there. */

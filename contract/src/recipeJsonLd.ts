@@ -16,6 +16,7 @@ import {
   predict,
   refused,
   strainersOf,
+  TABLE_ONLY,
 } from '@humble-churn/core';
 import { parseIngredient } from 'parse-ingredient';
 import { z } from 'zod';
@@ -168,7 +169,8 @@ function readOpenForm(value: unknown, prefix: string): RecipeReading {
       return bad(`${prefix}ownIngredients.${i}.name`, refusalMessage(refusal));
     }
   }
-  const known = (key: string): boolean => findIngredient(key, file.data.ownIngredients) !== undefined;
+  const known = (key: string): boolean =>
+    findIngredient(key, { own: file.data.ownIngredients }) !== undefined;
   const i = file.data.recipe.nuts.findIndex(
     (nut) => !known(nut.ingredient) && !nut.ingredient.startsWith('own-'),
   );
@@ -318,7 +320,7 @@ function fromLines(name: string, lines: readonly string[], cups: CupSystem): Rec
     const measure = measureOf(unit, cups);
     const additionKey = ADDITION_WORDS.find(([words]) => words.test(what))?.[1];
     const nutKey = NUT_WORDS.find(([words]) => words.test(what))?.[1];
-    const nut = nutKey === undefined ? undefined : findIngredient(nutKey);
+    const nut = nutKey === undefined ? undefined : findIngredient(nutKey, TABLE_ONLY);
     if (nut && !/butter|oil|extract|lecithin/.test(what)) {
       const form: NutForm = /flour|meal|ground/.test(what)
         ? 'ground'
@@ -361,7 +363,7 @@ function fromLines(name: string, lines: readonly string[], cups: CupSystem): Rec
     return bad('recipeIngredient', 'No nut or seed with an amount is among the ingredient lines.');
   const liquidG = waterG + iceG + coconutG;
   if (liquidG <= 0) return bad('recipeIngredient', 'No water with an amount is among the ingredient lines.');
-  const first = findIngredient(nuts[0]?.ingredient ?? '') ?? NUT_TABLE[0];
+  const first = findIngredient(nuts[0]?.ingredient ?? '', TABLE_ONLY) ?? NUT_TABLE[0];
   if (!first) return bad('recipeIngredient', 'No nut or seed is known here.');
   const usualH = Math.min(12, Math.max(1, first.soakUsualH));
   const plain = plainRecipe(name, first.key, liquidG / nutG, usualH);

@@ -2,11 +2,11 @@ import type { Caution, EventRefusalCode, RefusalCode } from '@humble-churn/core'
 import {
   LIMITS,
   NUT_TABLE,
-  USUAL_SURROUNDINGS,
   ingredientFromPack,
   predict,
   readQuantity,
   uncertainty,
+  USUAL_KITCHEN,
 } from '@humble-churn/core';
 import fc from 'fast-check';
 import {
@@ -164,7 +164,7 @@ describe('what was kept before a part existed is still read', () => {
 
 describe('what the core says passes its own schema', () => {
   test('how sure it is', () => {
-    const sure = uncertainty(RECIPE, USUAL_SURROUNDINGS, [], { draws: 50 });
+    const sure = uncertainty(RECIPE, USUAL_KITCHEN, { draws: 50 });
     expect(sure.ok && UncertaintySchema.parse(JSON.parse(JSON.stringify(sure.value)))).toEqual(
       sure.ok && sure.value,
     );

@@ -77,12 +77,14 @@ export type {
   NutForm,
   OwnIngredient,
   PackFigures,
+  Pantry,
   PoisonReason,
 } from './ingredients';
 export {
   ADDITION_TABLE,
   ALLERGENS,
   NUT_TABLE,
+  TABLE_ONLY,
   allergensIn,
   compositionOf,
   cupG,
@@ -107,6 +109,8 @@ export {
   spoilageRate,
   storedPulpG,
 } from './keeping';
+export type { KitchenFactors, KitchenModel, Prices } from './kitchen';
+export { USUAL_CALIBRATION, USUAL_KITCHEN, kitchenDraws, withIngredients } from './kitchen';
 export type {
   AdditionDose,
   BladeHeat,
@@ -209,16 +213,13 @@ export type {
   Body,
   Cost,
   Curves,
-  Household,
   JugStep,
-  KitchenFactors,
   MassFlow,
   MassFlowBand,
   MassFlowPart,
   Nutrition,
   PlannedPrediction,
   Prediction,
-  Prices,
   RecipeGoal,
 } from './predicting';
 export {
@@ -230,7 +231,6 @@ export {
   costOf,
   curves,
   householdCautions,
-  kitchenDraws,
   massFlow,
   nutritionOf,
   pouringOrder,
@@ -271,10 +271,10 @@ export {
   alternatives,
   bookingsOf,
   bookingsUnderWay,
+  calendarWith,
   compareCosts,
   constraintViolations,
   dailyIntervals,
-  daysWith,
   displacement,
   fit,
   isInside,

@@ -1,5 +1,6 @@
+import type { KitchenModel, OwnIngredient, Surroundings } from '@humble-churn/core';
 import { CALENDAR_PATH, ProblemSchema, ROUTES } from '@humble-churn/contract';
-import { predict } from '@humble-churn/core';
+import { predict, withIngredients } from '@humble-churn/core';
 import compression from 'compression';
 import type { ErrorRequestHandler, Express } from 'express';
 import express from 'express';
@@ -18,7 +19,8 @@ import {
   viewOwnIngredient,
 } from './ingredients';
 import { listUnreadable, putAside } from './unreadableRows';
-import { changeKitchen, kitchenSettings, viewFridgeLog, viewKitchen } from './kitchens';
+import { readKitchenModel } from './kitchenModels';
+import { changeKitchen, viewFridgeLog, viewKitchen } from './kitchens';
 import { serve, serveCreation, serveParsed } from './routeHandlers';
 import { calendarOf } from './calendar';
 import {
@@ -43,6 +45,15 @@ const BODY_LIMIT = '256kb';
 export function createApp(db: Db, siteDir: string): Express {
   const app = express();
   const logs = new BatchLogs();
+  /** This kitchen, as something that is only asked about would have it. */
+  const kitchenFor = async (asked: {
+    ownIngredients: readonly OwnIngredient[];
+    surroundings?: Surroundings | undefined;
+  }): Promise<KitchenModel> => {
+    const { kitchen } = await readKitchenModel(db);
+    const brought = withIngredients(kitchen, checkBrought(asked.ownIngredients));
+    return asked.surroundings ? { ...brought, surroundings: asked.surroundings } : brought;
+  };
   app.disable('x-powered-by');
   // Before all routes: the logs of what is active are large, and say the same words again and again.
   app.use(compression());
@@ -71,17 +82,12 @@ export function createApp(db: Db, siteDir: string): Express {
     return { unreadable: await listUnreadable(db) };
   });
   serve(app, ROUTES.predict, async ({ body }) => {
-    const kitchen = await kitchenSettings(db);
-    const own = [...checkBrought(body.ownIngredients), ...(await listOwnIngredients(db))];
-    const predicted = predict(body.recipe, body.surroundings ?? kitchen, own);
+    const predicted = predict(body.recipe, await kitchenFor(body));
     if (!predicted.ok) throw notComputable(predicted.refusal, ['recipe']);
     return predicted.value;
   });
   serve(app, ROUTES.sureness, async ({ body }) => {
-    const kitchen = await kitchenSettings(db);
-    const own = [...checkBrought(body.ownIngredients), ...(await listOwnIngredients(db))];
-    const around = body.surroundings ?? kitchen;
-    const sure = await compute.sureness({ recipe: body.recipe, around, own, prices: kitchen.profile });
+    const sure = await compute.uncertainty({ recipe: body.recipe, kitchen: await kitchenFor(body) });
     if (!sure.ok) throw notComputable(sure.refusal, ['recipe']);
     return sure.value;
   });

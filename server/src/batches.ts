@@ -19,7 +19,8 @@ import { coreView } from './batchLogs';
 import { compute } from './compute';
 import type { Db } from './database';
 import type { Frozen } from './frozen';
-import { checkBrought, listOwnIngredients } from './ingredients';
+import { checkBrought } from './ingredients';
+import { readKitchenModel } from './kitchenModels';
 import { fridgeLog, kitchenSettings } from './kitchens';
 import { ProblemError, notComputable } from './problemError';
 import type { Computed } from './revision';
@@ -137,19 +138,20 @@ interface Opened {
 
 /** What a batch is computed from, besides what is asked for. */
 async function batchGrounds(db: Db) {
-  const { roomTempC, fridgeTempC, budgetH, timeZone, profile } = await kitchenSettings(db);
-  return { roomTempC, fridgeTempC, budgetH, timeZone, profile, own: await listOwnIngredients(db) };
+  const { settings, kitchen } = await readKitchenModel(db);
+  return { budgetH: settings.budgetH, timeZone: settings.timeZone, kitchen };
 }
 
 /** The core's prediction for a batch as it stands now, with how sure it is: computed before anything is written. */
 export async function openBatch(db: Db, { recipe, ownIngredients, guide }: Start): Promise<Computed<Opened>> {
   const { revision } = await readRevisions(db);
   const from = await batchGrounds(db);
-  const own = [...from.own, ...checkBrought(ownIngredients)];
-  const plain = plannedEvent(recipe, from, own, guide);
+  const { pantry } = from.kitchen;
+  const own = [...pantry.own, ...checkBrought(ownIngredients)];
+  const kitchen = { ...from.kitchen, pantry: { own } };
+  const plain = plannedEvent(recipe, kitchen, from.budgetH, guide);
   if (!plain.ok) throw notComputable(plain.refusal, ['recipe']);
-  const { around } = plain.value;
-  const sure = await compute.sureness({ recipe, around, own, prices: from.profile });
+  const sure = await compute.uncertainty({ recipe, kitchen });
   const planned = PlannedSchema.parse({ ...plain.value, sureness: sure.ok ? sure.value : null });
   return { value: { planned, timeZone: from.timeZone }, revision, from, readAgain: batchGrounds };
 }

@@ -40,23 +40,13 @@ async function run<N extends ComputeJobName>(
       'The server is working out a lot just now. Nothing was changed; try again.',
     );
   }
-  const task = name === 'sureness' ? { ...job, [queueOptionsSymbol]: QUICK } : job;
+  const task = name === 'uncertainty' ? { ...job, [queueOptionsSymbol]: QUICK } : job;
   return (await threads.run(task, { name })) as ReturnType<(typeof COMPUTE_JOBS)[N]>;
 }
 
 /** Heavy work, done in threads so that nobody who taps meanwhile waits for it. */
 export const compute = {
-  sureness: ({ recipe, around, own, prices }: Parameters<typeof COMPUTE_JOBS.sureness>[0]) => {
-    const { packs, shopPerL, mealPerKg, perKWh } = prices;
-    const { roomTempC, fridgeTempC } = around;
-    // Only what is needed crosses to the thread, whatever else a caller's objects hold.
-    return run('sureness', {
-      recipe,
-      around: { roomTempC, fridgeTempC },
-      own,
-      prices: { packs, shopPerL, mealPerKg, perKWh },
-    });
-  },
+  uncertainty: (job: Parameters<typeof COMPUTE_JOBS.uncertainty>[0]) => run('uncertainty', job),
   placing: (job: Parameters<typeof COMPUTE_JOBS.placing>[0]) => run('placing', job),
   fitting: (job: Parameters<typeof COMPUTE_JOBS.fitting>[0]) => run('fitting', job),
 };

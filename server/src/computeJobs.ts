@@ -2,23 +2,19 @@ import type {
   FitAnswer,
   FitJob,
   HouseholdDays,
-  OwnIngredient,
   PlanJob,
-  Prices,
   Recipe,
   Result,
   Schedule,
   Uncertainty,
-  Surroundings,
   Booking,
+  KitchenModel,
 } from '@humble-churn/core';
 import { fit, kitchenCalendar, schedule, uncertainty } from '@humble-churn/core';
 
-interface SurenessJob {
+interface UncertaintyJob {
   recipe: Recipe;
-  around: Surroundings;
-  own: readonly OwnIngredient[];
-  prices: Prices;
+  kitchen: KitchenModel;
 }
 
 interface PlacingJob {
@@ -32,8 +28,7 @@ interface PlacingJob {
 /** What is computed beside the requests, by name. Plain data goes in and comes out: it crosses to another thread. */
 export const COMPUTE_JOBS = {
   /** How sure a batch's figures are. */
-  sureness: ({ recipe, around, own, prices }: SurenessJob): Result<Uncertainty> =>
-    uncertainty(recipe, around, own, { prices }),
+  uncertainty: ({ recipe, kitchen }: UncertaintyJob): Result<Uncertainty> => uncertainty(recipe, kitchen),
   /** The best moments for a batch around all that is taken. */
   placing: ({ job, household, timeZone, nowMs, taken }: PlacingJob): Schedule =>
     schedule([job], kitchenCalendar(household, timeZone, nowMs, job.glassMs, taken)),

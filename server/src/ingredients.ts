@@ -2,7 +2,7 @@ import { isDeepStrictEqual } from 'node:util';
 import type { IngredientPatchSchema, PackFiguresWire } from '@humble-churn/contract';
 import { OwnIngredientSchema } from '@humble-churn/contract';
 import type { OwnIngredient, PackFigures } from '@humble-churn/core';
-import { findIngredient, ingredientFromPack, poisonousName, refused } from '@humble-churn/core';
+import { findIngredient, ingredientFromPack, poisonousName, refused, TABLE_ONLY } from '@humble-churn/core';
 import { asc, eq } from 'drizzle-orm';
 import type { z } from 'zod';
 import type { Db } from './database';
@@ -45,7 +45,7 @@ async function freeKey(db: Db, name: string): Promise<string> {
     .slice(0, 40);
   const base = `own-${plain === '' ? 'ingredient' : plain}`;
   let key = base;
-  for (let n = 2; taken.has(key) || findIngredient(key) !== undefined; n++) key = `${base}-${n}`;
+  for (let n = 2; taken.has(key) || findIngredient(key, TABLE_ONLY) !== undefined; n++) key = `${base}-${n}`;
   return key;
 }
 

@@ -32,7 +32,7 @@ import type { CalendarPlan } from './calendar';
 import { compute } from './compute';
 import type { Db } from './database';
 import { checkBrought, listOwnIngredients } from './ingredients';
-import { kitchenSettings } from './kitchens';
+import { readKitchenModel } from './kitchenModels';
 import { ProblemError, notComputable } from './problemError';
 import type { Computed } from './revision';
 import { computeThenWrite, raiseRevision, readRevisions, settled } from './revision';
@@ -101,7 +101,7 @@ export async function calendarPlans(db: Db, now: Date): Promise<CalendarPlan[]> 
   const own = await listOwnIngredients(db);
   return readable(rows).map((plan) => ({
     plan,
-    allergens: recipeAllergens(plan.recipe, [...plan.ingredients, ...own]),
+    allergens: recipeAllergens(plan.recipe, { own: [...plan.ingredients, ...own] }),
     placed: settledPlan(plan).placed,
   }));
 }
@@ -143,13 +143,12 @@ async function fittingGrounds(
   brought: readonly OwnIngredient[],
   now: Date,
 ) {
-  const kitchen = await kitchenSettings(db);
-  const own = [...(await listOwnIngredients(db)), ...brought];
-  const { wakingFrom, wakingTo, quietFrom, quietTo, bowls } = kitchen.profile;
+  const { settings, kitchen } = await readKitchenModel(db, brought);
+  const { wakingFrom, wakingTo, quietFrom, quietTo, bowls } = settings.profile;
   return {
-    job: jobOfPlan(asked, kitchen, own),
+    job: jobOfPlan(asked, kitchen),
     household: { wakingFrom, wakingTo, quietFrom, quietTo, bowls },
-    timeZone: kitchen.timeZone,
+    timeZone: settings.timeZone,
     nowMs: now.getTime(),
     taken: await takenByOthers(db, logs, asked.id, now),
   };
@@ -208,29 +207,27 @@ export async function fitGlass(
   now: Date,
 ): Promise<FitAnswer> {
   refuseFar(glassAt, now);
-  const kitchen = await kitchenSettings(db);
-  const own = [...(await listOwnIngredients(db)), ...checkBrought(ownIngredients)];
-  const predicted = predict(recipe, kitchen, own);
+  const { settings, kitchen } = await readKitchenModel(db, checkBrought(ownIngredients));
+  const predicted = predict(recipe, kitchen);
   if (!predicted.ok) throw notComputable(predicted.refusal, ['recipe']);
   const prediction = PlannedPredictionSchema.parse(predicted.value);
   const id = planId ?? randomUUID();
-  const job = jobOfPlan({ id, recipe, prediction, glassAt, fresh, soakedAlready: false }, kitchen, own);
+  const job = jobOfPlan({ id, recipe, prediction, glassAt, fresh, soakedAlready: false }, kitchen);
   const kept = (await listPlans(db)).flatMap((plan) => {
     if (plan.id === planId) return [];
-    const keptJob = jobOfPlan(plan, kitchen, own);
+    const keptJob = jobOfPlan(plan, kitchen);
     return [{ job: keptJob, placed: scheduledAt(keptJob, coreStartTimes(plan.moments)) }];
   });
   const taken = bookingsUnderWay(await batchesUnderWay(db, logs), now.getTime());
-  const { roomTempC, fridgeTempC, profile, timeZone } = kitchen;
+  const { profile, timeZone } = settings;
   return compute.fitting({
     recipe,
     prediction,
     job,
-    days: kitchenCalendar(profile, timeZone, now.getTime(), job.glassMs, taken),
+    calendar: kitchenCalendar(profile, timeZone, now.getTime(), job.glassMs, taken),
     kept,
-    around: { roomTempC, fridgeTempC },
-    own,
-    avoided: avoidedBy(profile.people, recipe.drinkers),
+    kitchen,
+    avoided: avoidedBy(kitchen.people, recipe.drinkers),
   });
 }
 
@@ -249,17 +246,21 @@ export async function fitPlan(
   body: z.output<typeof NewPlanSchema>,
   now: Date,
 ): Promise<Computed<NewlyFitted>> {
-  const kitchen = await kitchenSettings(db);
   const brought = checkBrought(body.ownIngredients);
-  const own = [...(await listOwnIngredients(db)), ...brought];
-  const predicted = predict(body.recipe, kitchen, own);
+  const { settings, kitchen } = await readKitchenModel(db, brought);
+  const predicted = predict(body.recipe, kitchen);
   if (!predicted.ok) throw notComputable(predicted.refusal, ['recipe']);
   const id = body.planId ?? randomUUID();
   const prediction = PlannedPredictionSchema.parse(predicted.value);
   const found = body.moments
     ? settled({ moments: coreStartTimes(body.moments), provenBest: true })
     : await fitted(db, logs, { ...body, id, prediction }, brought, now);
-  const plan = { id, prediction, ingredients: ownIn(body.recipe, own), timeZone: kitchen.timeZone };
+  const plan = {
+    id,
+    prediction,
+    ingredients: ownIn(body.recipe, kitchen.pantry),
+    timeZone: settings.timeZone,
+  };
   return { ...found, value: { ...plan, ...found.value } };
 }
 

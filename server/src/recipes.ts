@@ -6,8 +6,8 @@ import { predict } from '@humble-churn/core';
 import { desc, eq } from 'drizzle-orm';
 import { ownIn } from '@humble-churn/core';
 import type { Db } from './database';
-import { adoptIngredients, listOwnIngredients } from './ingredients';
-import { kitchenSettings } from './kitchens';
+import { adoptIngredients } from './ingredients';
+import { readKitchenModel } from './kitchenModels';
 import { ProblemError, notComputable } from './problemError';
 import { raiseRevision } from './revision';
 import { recipeVersions, recipes } from './tables';
@@ -60,12 +60,11 @@ export async function viewRecipe(db: Db, recipeId: string): Promise<SavedRecipe>
 
 /** Only what can be made is kept, with its own ingredients as they are: the rest would be found out at the counter. */
 async function checkedVersion(db: Db, given: Recipe): Promise<Pick<SavedRecipe, 'recipe' | 'ingredients'>> {
-  const kitchen = await kitchenSettings(db);
-  const own = await listOwnIngredients(db);
+  const { kitchen } = await readKitchenModel(db);
   const recipe = RecipeSchema.parse(given);
-  const predicted = predict(recipe, kitchen, own);
+  const predicted = predict(recipe, kitchen);
   if (!predicted.ok) throw notComputable(predicted.refusal, ['recipe']);
-  return { recipe, ingredients: KeptIngredientsSchema.parse(ownIn(recipe, own)) };
+  return { recipe, ingredients: KeptIngredientsSchema.parse(ownIn(recipe, kitchen.pantry)) };
 }
 
 /** Keeps a new recipe, its own ingredients with it, and answers its id. */

@@ -12,9 +12,10 @@ import {
   SavedRecipeSchema,
   UncertaintySchema,
   coreEvent,
+  kitchenModel,
 } from '@humble-churn/contract';
 import type { Recipe } from '@humble-churn/core';
-import { batchState, predict, recipeChanges, uncertainty } from '@humble-churn/core';
+import { batchState, predict, recipeChanges, uncertainty, USUAL_KITCHEN } from '@humble-churn/core';
 import { RECIPE, RunningServer, newDataDir, removeDataDir } from './runningServer';
 
 const dataDir = newDataDir();
@@ -122,7 +123,7 @@ describe('predicting', () => {
     const surroundings = { roomTempC: 20, fridgeTempC: 4 };
     const { status, body } = await server.call('POST', '/api/predict', { ...file, surroundings });
     expect(status).toBe(200);
-    const local = predict(RECIPE as Recipe, surroundings);
+    const local = predict(RECIPE as Recipe, { ...USUAL_KITCHEN, surroundings });
     expect(local.ok && local.value).toEqual(PredictionSchema.parse(body));
   });
 
@@ -479,7 +480,7 @@ describe('how sure a prediction is', () => {
     expect((await server.call('PATCH', '/api/kitchen', { profile })).status).toBe(200);
     const { status, body } = await server.call('POST', '/api/sureness', { ...file, surroundings });
     expect(status).toBe(200);
-    const local = uncertainty(RECIPE as Recipe, surroundings, [], { prices: profile });
+    const local = uncertainty(RECIPE as Recipe, kitchenModel({ ...surroundings, profile }, []));
     expect(local.ok && local.value).toEqual(UncertaintySchema.parse(body));
   });
 

@@ -1,6 +1,5 @@
 import type {
   Body,
-  Ingredient,
   Interval,
   JugStep,
   MachineKind,
@@ -11,6 +10,7 @@ import type {
   SoakMethod,
   Squeeze,
   Strainer,
+  Pantry,
 } from '@humble-churn/core';
 import { findIngredient, formatDuration, formatMass, formatVolume, strainersOf } from '@humble-churn/core';
 
@@ -75,8 +75,8 @@ export const ORDER_LABELS: Readonly<Record<'at-once' | 'thick-first', string>> =
 };
 
 /** The plain name a recipe gets from its nuts, unless the cook gives it one. */
-export function nameFor(nuts: Recipe['nuts'], own: readonly Ingredient[]): string {
-  const names = nuts.map((nut) => findIngredient(nut.ingredient, own)?.name ?? '');
+export function nameFor(nuts: Recipe['nuts'], pantry: Pantry): string {
+  const names = nuts.map((nut) => findIngredient(nut.ingredient, pantry)?.name ?? '');
   const [first, ...rest] = names;
   return rest.length === 0
     ? `${first ?? 'Nut'} milk`

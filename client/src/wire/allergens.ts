@@ -1,25 +1,21 @@
 import { allergensText } from '@humble-churn/contract';
-import type { BatchState, OwnIngredient, Recipe } from '@humble-churn/core';
+import type { BatchState, OwnIngredient, Recipe, Pantry } from '@humble-churn/core';
 import { batchAllergens, recipeAllergens } from '@humble-churn/core';
 import { useOwnIngredients } from './queries';
 
 /** The allergens of a batch in words, by the ingredients it was planned with. */
 export function useBatchAllergensText(): (state: Pick<BatchState, 'recipe' | 'ingredients'>) => string {
   const { data } = useOwnIngredients();
-  return (state) => allergensText(batchAllergens(state, data ?? []));
+  return (state) => allergensText(batchAllergens(state, { own: data ?? [] }));
 }
 
 /**
  * The allergens of a kept recipe or plan in words: what it was written with, and what its ingredients are by now. A
  * label that was corrected since holds for both.
  */
-export function keptAllergensText(
-  recipe: Recipe,
-  kept: readonly OwnIngredient[],
-  own: readonly OwnIngredient[],
-): string {
-  const was = recipeAllergens(recipe, [...kept, ...own]);
-  const now = recipeAllergens(recipe, [...own, ...kept]);
+export function keptAllergensText(recipe: Recipe, kept: readonly OwnIngredient[], { own }: Pantry): string {
+  const was = recipeAllergens(recipe, { own: [...kept, ...own] });
+  const now = recipeAllergens(recipe, { own: [...own, ...kept] });
   const more = now.contains.filter((one) => !was.contains.some(({ allergen }) => allergen === one.allergen));
   return allergensText({ contains: [...was.contains, ...more], unknown: was.unknown });
 }

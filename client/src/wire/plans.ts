@@ -102,7 +102,7 @@ export function usePlanning() {
         id: crypto.randomUUID(),
         prediction: PlannedPredictionSchema.parse(prediction),
         ingredients: KeptIngredientsSchema.parse(
-          ownIn(recipe, client.getQueryData<OwnIngredient[]>(['ingredients']) ?? []),
+          ownIn(recipe, { own: client.getQueryData<OwnIngredient[]>(['ingredients']) ?? [] }),
         ),
         provenBest: true,
         status: 'open',

@@ -14,6 +14,7 @@ import {
   ROUTES,
   coreEvent,
   fromInstant,
+  kitchenModel,
 } from '@humble-churn/contract';
 import type { BatchEvent, BatchState, FridgeReading, OwnIngredient, Recipe } from '@humble-churn/core';
 import { batchState, eventRefusal, lastTap, plannedEvent, effectiveEvents } from '@humble-churn/core';
@@ -248,6 +249,17 @@ export function useChangeIngredient() {
   });
 }
 
+/** The kitchen's settings, and the kitchen as it is computed with; undefined until all of it is known. */
+export function useKitchenModel() {
+  const kitchen = useKitchen();
+  const own = useOwnIngredients();
+  const data = useMemo(
+    () => kitchen.data && own.data && { kitchen: kitchen.data, model: kitchenModel(kitchen.data, own.data) },
+    [kitchen.data, own.data],
+  );
+  return { data, queries: [kitchen, own] };
+}
+
 /** Stored rows that cannot be read, and setting one aside. */
 export function useUnreadable() {
   return useQuery({
@@ -370,7 +382,8 @@ export function useStartBatch() {
         const kitchen = client.getQueryData<Kitchen>(['kitchen']);
         if (!(error instanceof ServerUnreachable) || !kitchen) throw error;
         const ownOnes = client.getQueryData<OwnIngredient[]>(['ingredients']) ?? [];
-        const planned = plannedEvent(recipe, kitchen, [...ownOnes, ...own]);
+        const model = kitchenModel(kitchen, [...ownOnes, ...own]);
+        const planned = plannedEvent(recipe, model, kitchen.budgetH);
         if (!planned.ok) throw error;
         const begins = { batch: body, planned: planned.value, timeZone: kitchen.timeZone };
         send(client, enqueueBatch(key, NewBatchEntrySchema.parse(begins)));

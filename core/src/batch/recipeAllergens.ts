@@ -1,10 +1,10 @@
-import type { AllergenFacts, AllergenLabel, Ingredient, OwnIngredient } from '../ingredients';
+import type { AllergenFacts, AllergenLabel, OwnIngredient, Pantry } from '../ingredients';
 import { allergensIn, findAddition, findIngredient } from '../ingredients';
 import type { Recipe } from '../making';
 import type { BatchState } from './batch';
 
 /** The cook's own ingredients that a recipe uses, each once: what is kept with it. */
-export function ownIn(recipe: Pick<Recipe, 'nuts'>, own: readonly OwnIngredient[]): OwnIngredient[] {
+export function ownIn(recipe: Pick<Recipe, 'nuts'>, { own }: Pantry): OwnIngredient[] {
   const keys = [...new Set(recipe.nuts.map((nut) => nut.ingredient))];
   return keys.flatMap((key) => own.find((one) => one.key === key) ?? []);
 }
@@ -12,10 +12,10 @@ export function ownIn(recipe: Pick<Recipe, 'nuts'>, own: readonly OwnIngredient[
 /** Allergens of all that goes into a recipe; unknown where one of its ingredients cannot be read. */
 export function recipeAllergens(
   { nuts, additions, otherLiquid }: Pick<Recipe, 'nuts' | 'additions' | 'otherLiquid'>,
-  own: readonly Ingredient[],
+  pantry: Pantry,
 ): AllergenFacts {
   const foods: (AllergenLabel | undefined)[] = [
-    ...nuts.map((nut) => findIngredient(nut.ingredient, own)),
+    ...nuts.map((nut) => findIngredient(nut.ingredient, pantry)),
     ...additions.map((dose) => findAddition(dose.addition)),
     ...(otherLiquid ? [findAddition(otherLiquid.liquid)] : []),
   ];
@@ -23,10 +23,10 @@ export function recipeAllergens(
   return { contains: allergensIn(known), unknown: known.length < foods.length };
 }
 
-/** Allergens of a batch, by the ingredients it was planned with; `own` holds the kitchen's, for older batches. */
+/** Allergens of a batch, by the ingredients it was planned with; `pantry` is the kitchen's, for older batches. */
 export function batchAllergens(
   state: Pick<BatchState, 'recipe' | 'ingredients'>,
-  own: readonly Ingredient[],
+  pantry: Pantry,
 ): AllergenFacts {
-  return recipeAllergens(state.recipe, [...state.ingredients, ...own]);
+  return recipeAllergens(state.recipe, { own: [...state.ingredients, ...pantry.own] });
 }

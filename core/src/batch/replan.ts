@@ -1,9 +1,16 @@
-import type { Ingredient } from '../ingredients';
+import type { KitchenFactors, KitchenModel } from '../kitchen';
+import { withIngredients } from '../kitchen';
 import type { Warming } from '../making';
 import { soakHistory, warmthAfterC } from '../making';
 import { WATER_G_PER_ML } from '../measures';
-import type { KitchenFactors, PlannedPrediction, ResolvedRecipe, Run, SimulationResult } from '../predicting';
-import { predictionOf, resolveRecipe, simulateRun, usualFactors, withSoak } from '../predicting';
+import type {
+  PlannedPrediction,
+  ResolvedRecipe,
+  Run,
+  SimulatedFigures,
+  SimulationResult,
+} from '../predicting';
+import { predictionOf, resolveRecipe, simulateRun, simulatedFigures, withSoak } from '../predicting';
 import type { BatchState, StepState } from './batch';
 import { bathS, blendedS, soakAsItWent } from './batch';
 
@@ -12,7 +19,7 @@ export type Fact = 'soak' | 'probed' | 'soaked-mass' | 'liquid-added' | 'loads' 
 
 export const REPLANNED = ['milkMl', 'solidsPct', 'secondsPerLoad', 'endTempC', 'rupture', 'pulpG'] as const;
 export type ReplannedFigure = (typeof REPLANNED)[number];
-type Figures = Readonly<Record<ReplannedFigure, number>>;
+type Figures = Readonly<Pick<SimulatedFigures, ReplannedFigure>>;
 
 /** What one fact moved. */
 export interface PlanChange {
@@ -40,12 +47,6 @@ const WORTH_TELLING: Readonly<Record<ReplannedFigure, { share: number; least: nu
   rupture: { share: 0, least: 0.01 },
   pulpG: { share: 0.03, least: 4 },
 };
-
-function figuresOf({ milkMl, strained, secondsPerLoad, endTempC: endC, rupture }: SimulationResult): Figures {
-  const { milk, milkG } = strained;
-  const solidsPct = milkG > 0 ? 100 * (1 - milk.waterG / milkG) : 0;
-  return { milkMl, solidsPct, secondsPerLoad, endTempC: endC, rupture, pulpG: strained.pulpG };
-}
 
 function moved(was: Figures, now: Figures): PlanChange['moved'] {
   return REPLANNED.filter((figure) => {
@@ -95,10 +96,12 @@ function asPlanned(state: BatchState): Replan {
 /**
  * Computes a batch anew from what is known by `nowMs`: the soak as it went, the soaked mass, water poured in, loads,
  * and the seconds each load was blended. Facts are taken in one after another, so that each move has its reason.
- * An estimate, like the plan. Own ingredients are those it was planned with; `own` holds the kitchen's, for older batches.
+ * An estimate, like the plan. Temperatures and own ingredients are those it was planned with; the kitchen's own are for
+ * older batches, which kept none.
  */
-export function replan(state: BatchState, own: readonly Ingredient[], nowMs: number): Replan {
-  const prepared = resolveRecipe(state.recipe, state.around, [...state.ingredients, ...own]);
+export function replan(state: BatchState, kitchen: KitchenModel, nowMs: number): Replan {
+  const then = withIngredients({ ...kitchen, surroundings: state.around }, state.ingredients);
+  const prepared = resolveRecipe(state.recipe, then);
   if (!prepared.ok) return asPlanned(state);
   const planned = state.prediction;
   let p: ResolvedRecipe = prepared.value;
@@ -107,12 +110,12 @@ export function replan(state: BatchState, own: readonly Ingredient[], nowMs: num
     loads: planned.blend.loads,
     secondsPerLoad: null,
     doseMl: planned.milk.volumeMl,
-    factors: usualFactors(p.portions.length),
+    factors: p.factors,
   };
   let outcome = simulateRun(p, run);
   const changes: PlanChange[] = [];
   const note = (fact: Fact, next: SimulationResult): void => {
-    const what = moved(figuresOf(outcome), figuresOf(next));
+    const what = moved(simulatedFigures(outcome), simulatedFigures(next));
     if (what.length > 0) changes.push({ fact, moved: what });
     outcome = next;
   };
@@ -154,7 +157,7 @@ export function replan(state: BatchState, own: readonly Ingredient[], nowMs: num
   const thinnedMl = addedMl(true);
   if (thinnedMl > 0) note('thinned', thinned(outcome, thinnedMl));
   return {
-    prediction: predictionOf(p, outcome),
+    prediction: predictionOf(outcome),
     changes,
     nextLoadS,
     warming,

@@ -19,6 +19,7 @@ export { cupG } from './ingredient';
 export { NUT_TABLE } from './nutTable';
 export type { PackFigures } from './ownIngredient';
 export { ingredientFromPack, packOf } from './ownIngredient';
-export { findAddition, findIngredient } from './pantry';
+export type { Pantry } from './pantry';
+export { TABLE_ONLY, findAddition, findIngredient } from './pantry';
 export type { PoisonReason } from './refusedName';
 export { poisonousName } from './refusedName';

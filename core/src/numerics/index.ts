@@ -1,3 +1,4 @@
+export { cholesky } from './cholesky';
 export type { Interval } from './interval';
 export { intervalOf } from './interval';
 export type { Random } from './random';

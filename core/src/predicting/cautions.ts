@@ -11,14 +11,14 @@ import {
 import { counterSoakLimitH } from '../measures';
 import type { Caution } from '../results';
 import type { ResolvedRecipe } from './resolveRecipe';
-import { warmthLimitC } from './resolveRecipe';
 import type { SimulationResult } from './simulate';
 
 /** Selenium above this is worth a warning, micrograms per litre of milk: that of 15 g of Brazil nuts, an accent. */
 const SELENIUM_MAX_UG_PER_L = 15 * 19.2;
 
 /** What the cook should know about this batch before starting. */
-export function cautionsFor(p: ResolvedRecipe, outcome: SimulationResult): Caution[] {
+export function cautionsFor(outcome: SimulationResult): Caution[] {
+  const { resolved: p, warmthLimitC: limitC } = outcome;
   const { recipe, soak } = p;
   const { milkMl, keptWaterG, endTempC: warmC, rupture: meanF } = outcome;
   const { nutG } = outcome.run;
@@ -61,8 +61,8 @@ export function cautionsFor(p: ResolvedRecipe, outcome: SimulationResult): Cauti
       found.push({ code: 'guessed-figures', params: { name } });
     }
   }
-  if (recipe.soak.method === 'counter' && recipe.soak.hours > counterSoakLimitH(p.around.roomTempC)) {
-    const limitH = counterSoakLimitH(p.around.roomTempC);
+  if (recipe.soak.method === 'counter' && recipe.soak.hours > counterSoakLimitH(p.surroundings.roomTempC)) {
+    const limitH = counterSoakLimitH(p.surroundings.roomTempC);
     found.push({ code: 'counter-soak-long', params: { hours: recipe.soak.hours, limitH } });
   }
   if (soaks && recipe.soak.saltGPerKg > 0) {
@@ -74,7 +74,6 @@ export function cautionsFor(p: ResolvedRecipe, outcome: SimulationResult): Cauti
   } else if (soak.hot) found.push({ code: 'hot-soak', params: { belowC: RINSED_MAX_C } });
   if (recipe.peel === 'roast') found.push({ code: 'peel-roast-hot', params: {} });
   if (keptWaterG > 0) found.push({ code: 'kept-soak-water', params: { keptWaterG } });
-  const limitC = warmthLimitC(p);
   if (warmC >= BOIL_OVER_C) found.push({ code: 'boils-over', params: { endTempC: warmC } });
   else if (warmC > limitC) found.push({ code: 'too-warm', params: { endTempC: warmC, limitC } });
   if (warmC > COOKED_FROM_C) found.push({ code: 'tastes-cooked', params: { fromC: COOKED_FROM_C } });

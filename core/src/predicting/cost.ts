@@ -1,22 +1,5 @@
+import type { Prices } from '../kitchen';
 import type { Prediction } from './prediction';
-
-/** What a pack of something cost; a kitchen keeps the latest of each. */
-export interface PackPrice {
-  /** Key of a nut, seed or addition. */
-  key: string;
-  packG: number;
-  price: number;
-}
-
-/** Prices of a kitchen, in its one currency; null where the cook has not said. */
-export interface Prices {
-  packs: readonly PackPrice[];
-  /** A litre of the bought kind. */
-  shopPerL: number | null;
-  /** A kilogram of bought nut meal, which dried pulp stands in for. */
-  mealPerKg: number | null;
-  perKWh: number | null;
-}
 
 /**
  * Energy to dry 1 kg of water off in a home oven, kWh: 0.65 for evaporating it near 70 °C, and about three times as

@@ -1,5 +1,5 @@
-import type { Ingredient } from '../ingredients';
-import type { Recipe, Surroundings } from '../making';
+import type { KitchenModel } from '../kitchen';
+import type { Recipe } from '../making';
 import { LIMITS } from '../measures';
 import { predict } from './predict';
 
@@ -41,13 +41,13 @@ function along(low: number, high: number): number[] {
  * The three curves round a recipe, each with all else held: the nuts, the rupture, the hours. Empty where a curve
  * makes no sense (seconds at a press, hours without a soak) or the recipe cannot be computed.
  */
-export function curves(recipe: Recipe, around: Surroundings, own: readonly Ingredient[] = []): Curves {
-  const now = predict(recipe, around, own);
+export function curves(recipe: Recipe, kitchen: KitchenModel): Curves {
+  const now = predict(recipe, kitchen);
   if (!now.ok) return { ratio: [], seconds: [], soak: [] };
   const { nutG, blend } = now.value;
   const held: Recipe = { ...recipe, amount: { by: 'nuts', massG: nutG } };
   const at = (change: Recipe) => {
-    const there = predict(change, around, own);
+    const there = predict(change, kitchen);
     return there.ok ? there.value : null;
   };
 

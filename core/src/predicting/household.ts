@@ -1,25 +1,8 @@
 import type { Allergen, AllergenFacts, ContainedAllergen } from '../ingredients';
 import { metAllergens } from '../ingredients';
+import type { KitchenModel, Person } from '../kitchen';
 import type { Recipe } from '../making';
 import type { Caution } from '../results';
-
-/** Someone the milk is made for, and the allergens they avoid. */
-export interface Person {
-  name: string;
-  avoids: readonly Allergen[];
-}
-
-/** A machine or strainer of the household that some allergens are kept away from. */
-export interface Gear {
-  name: string;
-  keptFrom: readonly Allergen[];
-}
-
-export interface Household {
-  people: readonly Person[];
-  machines: readonly Gear[];
-  strainers: readonly Gear[];
-}
 
 /**
  * Everything to know before a recipe is made here: first who must not have it, then what its making asks. `cautions` are
@@ -29,12 +12,12 @@ export function cautionsBefore(
   recipe: Recipe,
   { contains, unknown }: AllergenFacts,
   cautions: readonly Caution[],
-  household: Household,
+  kitchen: Pick<KitchenModel, 'people' | 'gear'>,
 ): Caution[] {
-  const blind: Caution[] = household.people
+  const blind: Caution[] = kitchen.people
     .filter(({ name, avoids }) => unknown && avoids.length > 0 && recipe.drinkers.includes(name))
     .map(({ name }) => ({ code: 'allergens-unknown', params: { name } }));
-  return [...blind, ...householdCautions(recipe, contains, household), ...cautions];
+  return [...blind, ...householdCautions(recipe, contains, kitchen), ...cautions];
 }
 
 /** What the drinkers of a recipe avoid, each allergen once. */
@@ -49,17 +32,17 @@ export function avoidedBy(people: readonly Person[], drinkers: readonly string[]
 export function householdCautions(
   recipe: Recipe,
   allergens: readonly ContainedAllergen[],
-  household: Household,
+  kitchen: Pick<KitchenModel, 'people' | 'gear'>,
 ): Caution[] {
   const found: Caution[] = [];
   /** A machine and a strainer, and a second one where there is. */
   const passed = recipe.strain.second ? 3 : 2;
   const gear = [
-    household.machines.find((one) => one.name === recipe.blend.machineName),
-    household.strainers.find((one) => one.name === recipe.strain.strainerName),
-    ...household.strainers.filter((one) => one.name === recipe.strain.second?.strainerName),
+    kitchen.gear.machines.find((one) => one.name === recipe.blend.machineName),
+    kitchen.gear.strainers.find((one) => one.name === recipe.strain.strainerName),
+    ...kitchen.gear.strainers.filter((one) => one.name === recipe.strain.second?.strainerName),
   ].filter((one) => one !== undefined);
-  for (const { name, avoids } of household.people) {
+  for (const { name, avoids } of kitchen.people) {
     const met = metAllergens(allergens, avoids);
     const drinks = recipe.drinkers.includes(name);
     if (met.length > 0) {

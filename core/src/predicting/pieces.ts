@@ -1,6 +1,6 @@
-import type { Ingredient } from '../ingredients';
 import { findAddition } from '../ingredients';
-import type { Recipe, Surroundings } from '../making';
+import type { KitchenModel } from '../kitchen';
+import type { Recipe } from '../making';
 import { predict } from './predict';
 
 /** Milk that a dose is reckoned on where the recipe cannot be made as it stands, mL. */
@@ -13,13 +13,7 @@ const ROUNDS = 12;
  * that they come to; blended in, they change the yield that they are dosed on, so that is found by repetition. As it is
  * for an addition that is not counted.
  */
-export function withPieces(
-  recipe: Recipe,
-  index: number,
-  pieces: number,
-  around: Surroundings,
-  own: readonly Ingredient[],
-): Recipe {
+export function withPieces(recipe: Recipe, index: number, pieces: number, kitchen: KitchenModel): Recipe {
   const dose = recipe.additions[index];
   const gEach = dose && findAddition(dose.addition)?.gEach;
   if (!gEach) return recipe;
@@ -31,7 +25,7 @@ export function withPieces(
   let found = recipe;
   let gPerL = 0;
   for (let i = 0; i < ROUNDS; i++) {
-    const made = predict(found, around, own);
+    const made = predict(found, kitchen);
     const next = (1000 * massG) / (made.ok ? made.value.milk.volumeMl : A_LITRE_ML);
     found = dosed(next);
     if (Math.abs(next - gPerL) < 1e-9 * next) break;

@@ -1,16 +1,8 @@
-import type { Ingredient } from '../ingredients';
 import { addCompositions, allergensIn, densityGPerMl, solidsG, totalG, volumeMl } from '../ingredients';
-import type { Recipe, Surroundings } from '../making';
-import {
-  MAX_LOADS,
-  SOAKED_NUT_G_PER_ML,
-  USUAL_SURROUNDINGS,
-  doseG,
-  iceForLimitG,
-  partAddition,
-  stepMinutes,
-  sweetnessGPerL,
-} from '../making';
+import type { KitchenModel } from '../kitchen';
+import { USUAL_KITCHEN } from '../kitchen';
+import type { Recipe } from '../making';
+import { MAX_LOADS, SOAKED_NUT_G_PER_ML, doseG, iceForLimitG, partAddition, sweetnessGPerL } from '../making';
 import { LIMITS, WATER_G_PER_ML, outOfRange } from '../measures';
 import { findRoot } from '../numerics';
 import type { Result } from '../results';
@@ -20,15 +12,16 @@ import { cautionsFor } from './cautions';
 import { nutritionPer100Ml } from './nutrition';
 import type { PredictedAddition, PredictedLiquid, Prediction } from './prediction';
 import type { ResolvedRecipe } from './resolveRecipe';
-import { resolveRecipe, warmthLimitC } from './resolveRecipe';
+import { resolveRecipe } from './resolveRecipe';
 import type { SimulationResult } from './simulate';
 import { simulate } from './simulate';
+import { minutesOf, simulatedFigures } from './simulatedFigures';
 
 /** Soaking bowl, mL per g of nuts. */
 const BOWL_ML_PER_NUT_G = 4;
 
-function liquidsOf(p: ResolvedRecipe, outcome: SimulationResult, liquidG: number): PredictedLiquid[] {
-  const other = p.otherLiquid;
+function liquidsOf(outcome: SimulationResult, liquidG: number): PredictedLiquid[] {
+  const other = outcome.resolved.otherLiquid;
   const waterG = liquidG - outcome.otherLiquidG;
   const liquids: PredictedLiquid[] = [];
   if (waterG > 0) {
@@ -43,13 +36,14 @@ function liquidsOf(p: ResolvedRecipe, outcome: SimulationResult, liquidG: number
 }
 
 /** Puts what a run comes to into a cook's terms. The run must have given milk. */
-export function predictionOf(p: ResolvedRecipe, outcome: SimulationResult): Prediction {
-  const { recipe, machine, soak } = p;
+export function predictionOf(outcome: SimulationResult): Prediction {
+  const { resolved: p, warmthLimitC: limitC } = outcome;
+  const { recipe, soak } = p;
   const { load, strained, milkMl, run } = outcome;
   const { nutG } = run;
   const { milk, milkG, mixShare } = strained;
   const pct = (partG: number): number => (100 * partG) / milkG;
-  const solidsPct = pct(solidsG(milk));
+  const { solidsPct, fatPct, gritPct } = simulatedFigures(outcome);
   const liquidG = nutG * recipe.waterPerNut - load.iceG;
 
   // Blended in, an addition is dosed on the yield it was settled with; stirred in, on the yield itself.
@@ -70,7 +64,6 @@ export function predictionOf(p: ResolvedRecipe, outcome: SimulationResult): Pred
   }
   const finishedMl = volumeMl(finished);
   const finishedG = totalG(finished);
-  const limitC = warmthLimitC(p);
   const pulpG = tidy(strained.pulpG);
   const iceG = iceForLimitG(outcome.heat, outcome.warming, outcome.secondsPerLoad, limitC);
   return {
@@ -87,7 +80,7 @@ export function predictionOf(p: ResolvedRecipe, outcome: SimulationResult): Pred
     liquidG,
     liquidMl: liquidG / WATER_G_PER_ML,
     iceG: load.iceG,
-    liquids: liquidsOf(p, outcome, liquidG),
+    liquids: liquidsOf(outcome, liquidG),
     additions,
     soak: {
       hours: soak.clockH,
@@ -126,11 +119,11 @@ export function predictionOf(p: ResolvedRecipe, outcome: SimulationResult): Pred
       volumeMl: milkMl,
       densityGPerMl: densityGPerMl(milk),
       solidsPct,
-      fatPct: pct(milk.fatG),
+      fatPct,
       proteinPct: pct(milk.proteinG),
       fibrePct: pct(milk.fibreG),
       carbPct: pct(milk.fibreG + milk.sugarsG + milk.otherG),
-      gritPct: tidy(pct(strained.finesG)),
+      gritPct: tidy(gritPct),
       body: bodyOf(solidsPct),
     },
     finish: {
@@ -153,26 +146,13 @@ export function predictionOf(p: ResolvedRecipe, outcome: SimulationResult): Pred
       waterPct: pulpG > 0 ? (100 * strained.pulp.waterG) / pulpG : 0,
     },
     lossG: strained.lossG,
-    minutes: stepMinutes({
-      soakH: soak.clockH,
-      nutG,
-      peel: recipe.peel,
-      loads: load.loads,
-      runS: outcome.secondsPerLoad * load.loads,
-      pressed: machine.kind === 'cold-press',
-      presses: recipe.blend.presses,
-      milkMl,
-      strainers: p.strainers,
-      drained: outcome.keptWaterG === 0,
-      cooling: p.cooling,
-      stirredIn: recipe.additions.some((dose) => dose.when === 'after'),
-    }),
+    minutes: minutesOf(outcome),
     allergens: allergensIn([
       ...p.portions.map(({ ingredient }) => ingredient),
       ...p.additions,
       ...(p.otherLiquid ? [p.otherLiquid] : []),
     ]),
-    cautions: cautionsFor(p, outcome),
+    cautions: cautionsFor(outcome),
   };
 }
 
@@ -219,15 +199,11 @@ export function simulateToAmount(p: ResolvedRecipe): Result<SimulationResult> {
  * runs forward; with an amount of milk it finds the nuts for it in the fewest loads, holding the end of blending
  * that the recipe names. Refuses, with the field and the reason, what is no batch. Constants: starting estimates.
  */
-export function predict(
-  recipe: Recipe,
-  around: Surroundings = USUAL_SURROUNDINGS,
-  own: readonly Ingredient[] = [],
-): Result<Prediction> {
-  const prepared = resolveRecipe(recipe, around, own);
+export function predict(recipe: Recipe, kitchen: KitchenModel = USUAL_KITCHEN): Result<Prediction> {
+  const prepared = resolveRecipe(recipe, kitchen);
   if (!prepared.ok) return prepared;
   const run = simulateToAmount(prepared.value);
-  return run.ok ? accepted(predictionOf(prepared.value, run.value)) : run;
+  return run.ok ? accepted(predictionOf(run.value)) : run;
 }
 
 /** Finds the nut mass whose milk is `wantedMl`, trying one load, then two, and so on. */

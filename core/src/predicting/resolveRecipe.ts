@@ -1,5 +1,7 @@
 import type { Addition, Ingredient, NutForm } from '../ingredients';
 import { findAddition, findIngredient } from '../ingredients';
+import type { KitchenFactors, KitchenModel } from '../kitchen';
+import { kitchenFactors } from '../kitchen';
 import type { Cooling, Machine, Recipe, Soak, SoakHistory, Strainer, Surroundings } from '../making';
 import {
   LEAST_SECONDS,
@@ -27,7 +29,9 @@ export interface Portion {
 /** A checked recipe with everything looked up that does not hang on the amount. */
 export interface ResolvedRecipe {
   recipe: Recipe;
-  around: Surroundings;
+  surroundings: Surroundings;
+  /** How the kitchen differs from the starting estimates, for this recipe. */
+  factors: KitchenFactors;
   portions: readonly Portion[];
   soak: SoakHistory;
   /** What kept soak water has to lose before it may be blended; null when nothing. */
@@ -44,13 +48,13 @@ export interface ResolvedRecipe {
   otherLiquid: Addition | null;
 }
 
-function soakRefusal(soak: Soak, around: Surroundings, keeps: boolean): Refusal | null {
+function soakRefusal(soak: Soak, { roomTempC }: Surroundings, keeps: boolean): Refusal | null {
   if (soak.method === 'none') return null;
   if (!(soak.hours > 0)) return refused('soak-not-positive', ['soak', 'hours']).refusal;
   let maxH: number = LIMITS.soakH[soak.method];
   if (soak.method === 'counter') {
     // Past eight hours only in a cool kitchen, and kept water no longer than any food left standing.
-    if (around.roomTempC > 22) maxH = counterSoakLimitH(around.roomTempC);
+    if (roomTempC > 22) maxH = counterSoakLimitH(roomTempC);
     if (keeps) maxH = KEPT_SOAK_COUNTER_H;
   }
   if (!(soak.hours <= maxH)) {
@@ -178,27 +182,24 @@ function peelRefusal(peel: Recipe['peel'], portions: readonly Portion[]): Refusa
 }
 
 /** The recipe with its soak as it went: how warm the nuts are then, and what kept water has still to lose. */
-export function withSoak<P extends Pick<ResolvedRecipe, 'recipe' | 'around'>>(
+export function withSoak<P extends Pick<ResolvedRecipe, 'recipe' | 'surroundings'>>(
   p: P,
   soak: SoakHistory,
 ): P & Pick<ResolvedRecipe, 'soak' | 'cooling' | 'nutTempC'> {
-  const { recipe, around } = p;
+  const { recipe, surroundings } = p;
   const keeps = keepsSoakWater(recipe);
-  const endTempC = recipe.soak.method === 'none' ? around.roomTempC : soak.endTempC;
+  const endTempC = recipe.soak.method === 'none' ? surroundings.roomTempC : soak.endTempC;
   return {
     ...p,
     soak,
-    cooling: keeps ? coolingFrom(soak.endTempC, around.roomTempC) : null,
+    cooling: keeps ? coolingFrom(soak.endTempC, surroundings.roomTempC) : null,
     nutTempC: keeps || soak.hot ? Math.min(RINSED_MAX_C, endTempC) : endTempC,
   };
 }
 
 /** Checks all of a recipe but its amount. */
-export function resolveRecipe(
-  recipe: Recipe,
-  around: Surroundings,
-  own: readonly Ingredient[],
-): Result<ResolvedRecipe> {
+export function resolveRecipe(recipe: Recipe, kitchen: KitchenModel): Result<ResolvedRecipe> {
+  const { surroundings, pantry } = kitchen;
   if (recipe.nuts.length === 0) return refused('no-nuts', ['nuts']);
   let shares = 0;
   for (const [i, nut] of recipe.nuts.entries()) {
@@ -207,7 +208,7 @@ export function resolveRecipe(
   }
   const portions: Portion[] = [];
   for (const [i, nut] of recipe.nuts.entries()) {
-    const ingredient = findIngredient(nut.ingredient, own);
+    const ingredient = findIngredient(nut.ingredient, pantry);
     if (!ingredient) {
       return refused('unknown-ingredient', ['nuts', i, 'ingredient'], { ingredient: nut.ingredient });
     }
@@ -218,7 +219,7 @@ export function resolveRecipe(
   if (outOfRange(recipe.waterPerNut, LIMITS.waterPerNut)) {
     return refused('ratio-out-of-range', ['waterPerNut'], { ...LIMITS.waterPerNut });
   }
-  const refusal = soakRefusal(recipe.soak, around, keepsSoakWater(recipe)) ?? blendRefusal(recipe);
+  const refusal = soakRefusal(recipe.soak, surroundings, keepsSoakWater(recipe)) ?? blendRefusal(recipe);
   if (refusal) return { ok: false, refusal };
   const added = resolveAdditions(recipe);
   if (!added.ok) return added;
@@ -230,12 +231,13 @@ export function resolveRecipe(
   };
   const checkedSoFar = {
     recipe,
-    around,
+    surroundings,
+    factors: kitchenFactors(recipe, kitchen.calibration),
     portions,
     machine,
     leastS: LEAST_SECONDS[machine.kind],
     strainers: strainersOf(recipe),
     ...added.value,
   };
-  return accepted(withSoak(checkedSoFar, soakHistory(soakSpells(recipe.soak, around))));
+  return accepted(withSoak(checkedSoFar, soakHistory(soakSpells(recipe.soak, surroundings))));
 }

@@ -1,5 +1,5 @@
-import type { Ingredient } from '../ingredients';
-import type { Recipe, Surroundings } from '../making';
+import type { KitchenModel } from '../kitchen';
+import type { Recipe } from '../making';
 import { DEFAULT_RUPTURE, RUPTURE_BY_HAND } from '../making';
 import { LIMITS } from '../measures';
 import { predict } from './predict';
@@ -14,13 +14,8 @@ function within({ min, max }: { min: number; max: number }, value: number): numb
 }
 
 /** The same batch, told by the milk it gives (to 10 mL) or by the nuts it takes (to 1 g): nothing jumps. */
-export function withAmountBy(
-  recipe: Recipe,
-  by: Recipe['amount']['by'],
-  around: Surroundings,
-  own: readonly Ingredient[],
-): Recipe {
-  const made = predict(recipe, around, own);
+export function withAmountBy(recipe: Recipe, by: Recipe['amount']['by'], kitchen: KitchenModel): Recipe {
+  const made = predict(recipe, kitchen);
   const amount: Recipe['amount'] =
     by === 'milk'
       ? { by, volumeMl: made.ok ? Math.round(made.value.milk.volumeMl / 10) * 10 : USUAL_MILK_ML }
@@ -29,13 +24,8 @@ export function withAmountBy(
 }
 
 /** The same batch, blended by the clock for as long as it takes now, or until as fine as that makes it. */
-export function withEndBy(
-  recipe: Recipe,
-  by: Recipe['blend']['end']['by'],
-  around: Surroundings,
-  own: readonly Ingredient[],
-): Recipe {
-  const made = predict(recipe, around, own);
+export function withEndBy(recipe: Recipe, by: Recipe['blend']['end']['by'], kitchen: KitchenModel): Recipe {
+  const made = predict(recipe, kitchen);
   const { secondsPerLoad = USUAL_SECONDS, rupture = DEFAULT_RUPTURE } = made.ok ? made.value.blend : {};
   const end: Recipe['blend']['end'] =
     by === 'seconds'
@@ -45,8 +35,8 @@ export function withEndBy(
 }
 
 /** The recipe with the ice that keeps it below its warmth limit; as it is where none is needed or none would do. */
-export function withEnoughIce(recipe: Recipe, around: Surroundings, own: readonly Ingredient[]): Recipe {
-  const made = predict(recipe, around, own);
+export function withEnoughIce(recipe: Recipe, kitchen: KitchenModel): Recipe {
+  const made = predict(recipe, kitchen);
   if (!made.ok) return recipe;
   const { blend, liquidG, iceG } = made.value;
   if (blend.iceNeededG === null || blend.iceNeededG <= 0) return recipe;

@@ -1,5 +1,6 @@
 import type { Composition } from '../ingredients';
 import { EMPTY_COMPOSITION, addCompositions, totalG, volumeMl } from '../ingredients';
+import type { KitchenFactors } from '../kitchen';
 import type { AddedPart, Breakable, Heat, PeeledNut, SoakedNut, Strained, Warming } from '../making';
 import {
   DEFAULT_RUPTURE,
@@ -28,10 +29,8 @@ import {
   warmthAfterC,
 } from '../making';
 import { WATER_G_PER_ML } from '../measures';
-import type { KitchenFactors } from './kitchenFactors';
-import { usualFactors } from './kitchenFactors';
 import type { ResolvedRecipe } from './resolveRecipe';
-import { keepsSoakWater } from './resolveRecipe';
+import { keepsSoakWater, warmthLimitC } from './resolveRecipe';
 
 /** Water that goes in with the nuts for the thick first run, mL per mL of soaked nuts. */
 const THICK_WATER_VOLUMES = 1.75;
@@ -94,6 +93,7 @@ export interface Run {
 
 /** What a run comes to, before it is put into a cook's terms. */
 export interface SimulationResult {
+  resolved: ResolvedRecipe;
   run: Run;
   load: Loading;
   soaked: readonly SoakedNut[];
@@ -123,6 +123,8 @@ export interface SimulationResult {
   otherLiquidG: number;
   strained: Strained;
   milkMl: number;
+  /** The warmth limit in force, °C: the cook's own, or 30 after a hot soak. */
+  warmthLimitC: number;
 }
 
 /** Runs a checked recipe forward. The masses that go in and come out add up to rounding. */
@@ -220,7 +222,7 @@ export function simulateRun(p: ResolvedRecipe, run: Run): SimulationResult {
   const warming = warmingOf(heat, {
     powerW: pressed ? 0 : powerW,
     lossWPerK: LOSS_W_PER_K[machine.kind],
-    roomTempC: p.around.roomTempC,
+    roomTempC: p.surroundings.roomTempC,
   });
   const endTempC = warmthAfterC(warming, secondsPerLoad);
   const rinseHeatShare = rinseShareOf(warming, load.rinseLiquidG / load.loads);
@@ -253,6 +255,7 @@ export function simulateRun(p: ResolvedRecipe, run: Run): SimulationResult {
     washWaterG: washG,
   });
   return {
+    resolved: p,
     run,
     load,
     soaked: soakedNuts,
@@ -278,6 +281,7 @@ export function simulateRun(p: ResolvedRecipe, run: Run): SimulationResult {
     otherLiquidG,
     strained,
     milkMl: strained.milkG > 0 ? volumeMl(strained.milk) : 0,
+    warmthLimitC: warmthLimitC(p),
   };
 }
 
@@ -286,7 +290,7 @@ export function simulateRun(p: ResolvedRecipe, run: Run): SimulationResult {
  * as the jug asks for.
  */
 export function simulate(p: ResolvedRecipe, nutG: number, loads: number | null = null): SimulationResult {
-  const factors = usualFactors(p.portions.length);
+  const { factors } = p;
   const at = (doseMl: number, inLoads: number | null): SimulationResult =>
     simulateRun(p, { nutG, loads: inLoads, secondsPerLoad: null, doseMl, factors });
   let outcome = at(0, loads);

@@ -1,6 +1,6 @@
-import type { Ingredient } from '../ingredients';
 import { solidsG } from '../ingredients';
-import type { Recipe, Surroundings } from '../making';
+import type { KitchenModel } from '../kitchen';
+import type { Recipe } from '../making';
 import { MAX_LOADS } from '../making';
 import { LIMITS, outOfRange } from '../measures';
 import { findRoot } from '../numerics';
@@ -53,24 +53,23 @@ interface Held {
   recipe: Recipe;
   /** The cook set the seconds: what holds the rupture stands, however short, and is told in seconds again. */
   byHand: boolean;
-  around: Surroundings;
-  own: readonly Ingredient[];
+  kitchen: KitchenModel;
 }
 
-function holdingRupture(recipe: Recipe, around: Surroundings, own: readonly Ingredient[]): Result<Held> {
+function holdingRupture(recipe: Recipe, kitchen: KitchenModel): Result<Held> {
   if (recipe.blend.end.by === 'rupture' || recipe.blend.machine === 'cold-press') {
-    return accepted({ recipe, byHand: false, around, own });
+    return accepted({ recipe, byHand: false, kitchen });
   }
-  const now = predict(recipe, around, own);
+  const now = predict(recipe, kitchen);
   if (!now.ok) return now;
   const { min, max } = LIMITS.rupture;
   const rupture = Math.min(max, Math.max(min, now.value.blend.rupture));
   const end: Recipe['blend']['end'] = { by: 'rupture', rupture };
-  return accepted({ recipe: { ...recipe, blend: { ...recipe.blend, end } }, byHand: true, around, own });
+  return accepted({ recipe: { ...recipe, blend: { ...recipe.blend, end } }, byHand: true, kitchen });
 }
 
-function resolveHeld({ recipe, byHand, around, own }: Held): Result<ResolvedRecipe> {
-  const prepared = resolveRecipe(recipe, around, own);
+function resolveHeld({ recipe, byHand, kitchen }: Held): Result<ResolvedRecipe> {
+  const prepared = resolveRecipe(recipe, kitchen);
   return prepared.ok && byHand ? accepted({ ...prepared.value, leastS: 0 }) : prepared;
 }
 
@@ -86,7 +85,7 @@ function answer(held: Held, change: Partial<Recipe>): Result<SolvedRecipe> {
     const seconds = Math.min(max, Math.max(min, run.value.secondsPerLoad));
     recipe = { ...recipe, blend: { ...recipe.blend, end: { by: 'seconds', seconds } } };
   }
-  const prediction = predict(recipe, held.around, held.own);
+  const prediction = predict(recipe, held.kitchen);
   return prediction.ok ? accepted({ recipe, prediction: prediction.value }) : prediction;
 }
 
@@ -94,13 +93,8 @@ function answer(held: Held, change: Partial<Recipe>): Result<SolvedRecipe> {
  * Finds the recipe that reaches the goal: grams of nuts and water for millilitres of milk of a body, the most milk
  * from the nuts at hand, or nuts for so much pulp. Refuses what is out of reach, with the reachable range.
  */
-export function solveRecipe(
-  recipe: Recipe,
-  goal: RecipeGoal,
-  around: Surroundings,
-  own: readonly Ingredient[] = [],
-): Result<SolvedRecipe> {
-  const holding = holdingRupture(recipe, around, own);
+export function solveRecipe(recipe: Recipe, goal: RecipeGoal, kitchen: KitchenModel): Result<SolvedRecipe> {
+  const holding = holdingRupture(recipe, kitchen);
   if (!holding.ok) return holding;
   const held = holding.value;
   if (goal.want === 'pulp') return forPulp(held, goal.massG);

@@ -1,6 +1,7 @@
 import type { Allergen, Ingredient } from '../ingredients';
 import { NUT_TABLE, allergensIn, findIngredient, isFreeOf, metAllergens } from '../ingredients';
-import type { Recipe, Surroundings } from '../making';
+import type { KitchenModel } from '../kitchen';
+import type { Recipe } from '../making';
 import { soakAdvice } from '../making';
 import { MIN_MS } from '../measures';
 import type { PlannedPrediction } from '../predicting';
@@ -51,21 +52,16 @@ interface Way {
   mostLateMin: number;
 }
 
-function waysOut(
-  recipe: Recipe,
-  around: Surroundings,
-  own: readonly Ingredient[],
-  avoided: readonly Allergen[],
-): Way[] {
+function waysOut(recipe: Recipe, kitchen: KitchenModel, avoided: readonly Allergen[]): Way[] {
   const ways: Way[] = [];
   const plain = { soakedAlready: false, mostLateMin: 0 };
   // In a blend the nut that wants the longest hot soak decides; one that takes none rules it out.
-  const soaking = recipe.nuts.map((nut) => findIngredient(nut.ingredient, own));
+  const soaking = recipe.nuts.map((nut) => findIngredient(nut.ingredient, kitchen.pantry));
   const hotSoaks = soaking.every((nut) => nut !== undefined && nut.hotSoakMin > 0);
   const slowest = soaking.reduce((a, b) => ((b?.hotSoakMin ?? 0) > (a?.hotSoakMin ?? 0) ? b : a), soaking[0]);
   if (recipe.soak.method !== 'none') {
     if (recipe.soak.method !== 'hot' && hotSoaks && slowest) {
-      const { hours, pourTempC } = soakAdvice(slowest, 'hot', around);
+      const { hours, pourTempC } = soakAdvice(slowest, 'hot', kitchen.surroundings);
       const soak = { ...recipe.soak, method: 'hot' as const, hours, pourTempC, saltGPerKg: 0 };
       ways.push({ ...plain, kind: 'hot-soak', recipe: { ...recipe, soak } });
     }
@@ -89,27 +85,26 @@ function waysOut(
 export function alternatives(
   wish: Omit<PlanWish, 'soakedAlready'>,
   recipe: Recipe,
-  around: Surroundings,
-  own: readonly Ingredient[],
-  kitchen: KitchenCalendar,
+  kitchen: KitchenModel,
+  calendar: KitchenCalendar,
   avoided: readonly Allergen[] = [],
 ): Alternative[] {
-  const usual = predict(recipe, around, own);
+  const usual = predict(recipe, kitchen);
   if (!usual.ok) return [];
   const was = usual.value;
   // As many nuts in every way, so that the milk can be compared.
   const amount = { by: 'nuts' as const, massG: was.nutG };
-  return waysOut(recipe, around, own, avoided).flatMap((way) => {
+  return waysOut(recipe, kitchen, avoided).flatMap((way) => {
     const asAsked = way.kind === 'later' || way.kind === 'frozen-soaked';
     const changed = asAsked ? way.recipe : { ...way.recipe, amount };
-    const predicted = predict(changed, around, own);
+    const predicted = predict(changed, kitchen);
     if (!predicted.ok) return [];
     const { value } = predicted;
     // Whatever the way: nothing is proposed that one of its drinkers avoids.
     if (!isFreeOf({ contains: value.allergens, unknown: false }, avoided)) return [];
     const asked = { ...wish, soakedAlready: way.soakedAlready };
-    const job = planJob(asked, changed, value, around, own, kitchen.gridMin);
-    const [placed] = scheduledTogether([job], { ...kitchen, mostLateMin: way.mostLateMin }) ?? [];
+    const job = planJob(asked, changed, value, kitchen, calendar.gridMin);
+    const [placed] = scheduledTogether([job], { ...calendar, mostLateMin: way.mostLateMin }) ?? [];
     if (!placed) return [];
     const tradeOff = {
       milkMl: value.milk.volumeMl - was.milk.volumeMl,

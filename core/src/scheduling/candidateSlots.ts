@@ -26,9 +26,9 @@ class Availability {
 
   constructor(
     private readonly job: PlanJob,
-    private readonly kitchen: KitchenCalendar,
+    private readonly calendar: KitchenCalendar,
   ) {
-    this.bowls = kitchen.taken.filter((one) => one.what === 'bowl');
+    this.bowls = calendar.taken.filter((one) => one.what === 'bowl');
   }
 
   /** Whether a stretch of standing by may begin there. */
@@ -41,13 +41,13 @@ class Availability {
   }
 
   private handsFree(stretch: TimeInterval): boolean {
-    const { kitchen } = this;
+    const { calendar } = this;
     return (
-      stretch.fromMs >= kitchen.nowMs &&
+      stretch.fromMs >= calendar.nowMs &&
       // What takes no time takes no hands.
       (stretch.toMs <= stretch.fromMs ||
-        (isInside(stretch, kitchen.waking) &&
-          !kitchen.taken.some((one) => one.what === 'hands' && overlaps(one, stretch))))
+        (isInside(stretch, calendar.waking) &&
+          !calendar.taken.some((one) => one.what === 'hands' && overlaps(one, stretch))))
     );
   }
 
@@ -59,11 +59,11 @@ class Availability {
 
   /** Whether there is a bowl beside those in use already. */
   soak(fromMs: number, toMs: number): boolean {
-    const { kitchen, job, bowls } = this;
-    if (!kitchen.bowlsMl) return true;
+    const { calendar, job, bowls } = this;
+    if (!calendar.bowlsMl) return true;
     const mine: Booking & { what: 'bowl' } = { what: 'bowl', bowlMl: job.bowlMl, fromMs, toMs };
     // Those that are free by then take no bowl from it.
-    return bowlsSuffice([...bowls.filter((one) => overlaps(one, mine)), mine], kitchen.bowlsMl);
+    return bowlsSuffice([...bowls.filter((one) => overlaps(one, mine)), mine], calendar.bowlsMl);
   }
 
   drain(fromMs: number): boolean {
@@ -74,15 +74,15 @@ class Availability {
 
   blend(fromMs: number): boolean {
     return this.free('blend', fromMs, () => {
-      const { job, kitchen } = this;
+      const { job, calendar } = this;
       const strainMs = fromMs + job.blendMin * MIN_MS;
       const bottleMs = strainMs + job.strainMin * MIN_MS;
       const toMs = bottleMs + job.bottleMin * MIN_MS;
       const taken = (what: 'jug' | 'bag', name: string | null, stretch: TimeInterval): boolean =>
-        kitchen.taken.some((one) => one.what === what && one.name === name && overlaps(one, stretch));
+        calendar.taken.some((one) => one.what === what && one.name === name && overlaps(one, stretch));
       return (
         this.handsFree({ fromMs, toMs }) &&
-        !kitchen.quiet.some((quiet) => overlaps(quiet, { fromMs, toMs: strainMs })) &&
+        !calendar.quiet.some((quiet) => overlaps(quiet, { fromMs, toMs: strainMs })) &&
         !taken('jug', job.jug, { fromMs, toMs: bottleMs }) &&
         !taken('bag', job.bag, { fromMs: strainMs, toMs: bottleMs })
       );
@@ -119,9 +119,9 @@ export class CandidateSlots {
 
   constructor(
     readonly job: PlanJob,
-    private readonly kitchen: KitchenCalendar,
+    private readonly calendar: KitchenCalendar,
   ) {
-    this.open = new Availability(job, kitchen);
+    this.open = new Availability(job, calendar);
     this.rest = this.slots();
   }
 
@@ -137,8 +137,8 @@ export class CandidateSlots {
 
   /** The ways to reach a slot, the least wait between draining and blending first. */
   *ways({ blendMs, soakMin }: Pick<Slot, 'blendMs' | 'soakMin'>): Generator<ScheduledBatch> {
-    const { job, kitchen, open } = this;
-    const grid = kitchen.gridMin * MIN_MS;
+    const { job, calendar, open } = this;
+    const grid = calendar.gridMin * MIN_MS;
     const drainMs = job.drainMin * MIN_MS;
     const weighMs = job.weighMin * MIN_MS;
     if (!open.blend(blendMs)) return;
@@ -156,7 +156,7 @@ export class CandidateSlots {
       // Off the grid, blending follows the draining at once; on it, it may wait.
       if (!onGrid && d !== latest) return;
       const w = d - soakMin * MIN_MS - weighMs;
-      if (w < kitchen.nowMs) return;
+      if (w < calendar.nowMs) return;
       if (open.drain(d) && open.weigh(w) && open.soak(w + weighMs, d))
         yield scheduledAt(job, { weighMs: w, drainMs: d, blendMs });
     }
@@ -164,12 +164,12 @@ export class CandidateSlots {
 
   /** Slots that can be reached, in the order of their cost. */
   private *slots(): Generator<Slot> {
-    const { job, kitchen } = this;
-    const grid = kitchen.gridMin * MIN_MS;
+    const { job, calendar } = this;
+    const grid = calendar.gridMin * MIN_MS;
     const tailMin = job.blendMin + job.strainMin + job.bottleMin + (job.fresh ? 0 : CHILL_MIN);
     const tailMs = tailMin * MIN_MS;
-    const firstMs = Math.ceil(kitchen.nowMs / grid) * grid;
-    const endMs = job.glassMs + kitchen.mostLateMin * MIN_MS - tailMs;
+    const firstMs = Math.ceil(calendar.nowMs / grid) * grid;
+    const endMs = job.glassMs + calendar.mostLateMin * MIN_MS - tailMs;
     // Blending begins on the grid, or as soon as nuts weighed or drained on the grid are ready for it.
     const lead = (job.soaks ? job.drainMin : job.weighMin + job.drainMin) * MIN_MS;
     const starts: number[] = [];

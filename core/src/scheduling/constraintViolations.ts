@@ -16,7 +16,7 @@ export interface ConstraintViolation {
 export function constraintViolations(
   jobs: readonly PlanJob[],
   placed: readonly ScheduledBatch[],
-  kitchen: KitchenCalendar,
+  calendar: KitchenCalendar,
 ): ConstraintViolation[] {
   const broken: ConstraintViolation[] = [];
   const add = (limit: PlanConstraint, jobId: string, kind: PlannedStepKind, fromMs: number): void => {
@@ -24,23 +24,23 @@ export function constraintViolations(
       broken.push({ limit, jobId, kind, fromMs });
     }
   };
-  const before: Booking[] = [...kitchen.taken];
-  const soaks = kitchen.taken.filter((one) => one.what === 'bowl');
+  const before: Booking[] = [...calendar.taken];
+  const soaks = calendar.taken.filter((one) => one.what === 'bowl');
   for (const one of placed) {
     const job = jobs.find(({ id }) => id === one.id);
     if (!job) continue;
     for (const step of one.steps) {
       const { kind, fromMs, toMs } = step;
       if (kind === 'soak' || kind === 'chill') continue;
-      if (fromMs < kitchen.nowMs && kind !== 'wash-up') add('time', one.id, kind, fromMs);
-      if (kind !== 'wash-up' && !isInside({ fromMs, toMs }, kitchen.waking)) {
+      if (fromMs < calendar.nowMs && kind !== 'wash-up') add('time', one.id, kind, fromMs);
+      if (kind !== 'wash-up' && !isInside({ fromMs, toMs }, calendar.waking)) {
         add('waking-hours', one.id, kind, fromMs);
       }
-      if (kind === 'blend' && kitchen.quiet.some((quiet) => overlaps(quiet, step))) {
+      if (kind === 'blend' && calendar.quiet.some((quiet) => overlaps(quiet, step))) {
         add('quiet-hours', one.id, kind, fromMs);
       }
     }
-    if (one.lateMin > kitchen.mostLateMin) add('time', one.id, 'chill', one.readyMs);
+    if (one.lateMin > calendar.mostLateMin) add('time', one.id, 'chill', one.readyMs);
     const mine = bookingsOf(job, one);
     for (const a of mine) {
       for (const b of before) {
@@ -48,9 +48,9 @@ export function constraintViolations(
         const step = one.steps.find((other) => other.fromMs === a.fromMs && other.kind !== 'wash-up');
         if (limit) add(limit, one.id, step?.kind ?? 'blend', a.fromMs);
       }
-      if (a.what !== 'bowl' || !kitchen.bowlsMl) continue;
+      if (a.what !== 'bowl' || !calendar.bowlsMl) continue;
       soaks.push(a);
-      if (!bowlsSuffice(soaks, kitchen.bowlsMl)) {
+      if (!bowlsSuffice(soaks, calendar.bowlsMl)) {
         add('bowls', one.id, 'soak', a.fromMs);
         soaks.pop();
       }

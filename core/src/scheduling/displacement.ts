@@ -26,16 +26,19 @@ export interface Displacement {
 }
 
 /** The days with the kept plans in them. */
-export function daysWith(days: KitchenCalendar, kept: readonly KeptJob[]): KitchenCalendar {
-  return { ...days, taken: [...days.taken, ...kept.flatMap(({ job, placed }) => bookingsOf(job, placed))] };
+export function calendarWith(calendar: KitchenCalendar, kept: readonly KeptJob[]): KitchenCalendar {
+  return {
+    ...calendar,
+    taken: [...calendar.taken, ...kept.flatMap(({ job, placed }) => bookingsOf(job, placed))],
+  };
 }
 
 /** Each timed anew on the fine grid among the others where they lie: none comes off worse for it. */
-function bettered(found: readonly KeptJob[], days: KitchenCalendar): readonly KeptJob[] {
+function bettered(found: readonly KeptJob[], calendar: KitchenCalendar): readonly KeptJob[] {
   let now = found;
   for (const { job } of found) {
     const others = now.filter((one) => one.job !== job);
-    const [placed] = scheduledTogether([job], daysWith(days, others)) ?? [];
+    const [placed] = scheduledTogether([job], calendarWith(calendar, others)) ?? [];
     if (placed) now = now.map((one) => (one.job === job ? { job, placed } : one));
   }
   return now;
@@ -54,15 +57,15 @@ function thinned(job: PlanJob, gridMin: number): PlanJob {
 /** The jobs fitted in together: over coarse grids first, then over all of it; null within so many looks on each. */
 function foundTogether(
   jobs: readonly PlanJob[],
-  days: KitchenCalendar,
+  calendar: KitchenCalendar,
   mostLooks: number,
 ): readonly ScheduledBatch[] | null {
   for (const gridMin of COARSE_MIN) {
     const some = jobs.map((job) => thinned(job, gridMin));
-    const found = scheduledTogether(some, { ...days, gridMin }, mostLooks);
+    const found = scheduledTogether(some, { ...calendar, gridMin }, mostLooks);
     if (found) return found;
   }
-  return scheduledTogether(jobs, days, mostLooks);
+  return scheduledTogether(jobs, calendar, mostLooks);
 }
 
 /** All ways to choose so many of them, in their order. */
@@ -80,27 +83,27 @@ function* choices<T>(all: readonly T[], count: number): Generator<readonly T[]> 
  * Room for a job that does not fit beside the kept ones: one of them, or two, timed anew so that all are still ready
  * for their own glasses. As few as will do are moved, and none that should have been begun by now. Null where that
  * does not help, or nothing was found within so many looks for each choice of plans to move. What the kept ones take
- * up is not in `kitchen.taken`.
+ * up is not in `calendar.taken`.
  */
 export function displacement(
   job: PlanJob,
   kept: readonly KeptJob[],
-  kitchen: KitchenCalendar,
+  calendar: KitchenCalendar,
   mostLooks = MOST_LOOKS,
 ): Displacement | null {
-  const movable = kept.filter(({ placed }) => startTimesOf(placed).weighMs >= kitchen.nowMs);
+  const movable = kept.filter(({ placed }) => startTimesOf(placed).weighMs >= calendar.nowMs);
   for (let count = 1; count <= Math.min(MOST_MOVED, movable.length); count++) {
     for (const some of choices(movable, count)) {
       const left = kept.filter((one) => !some.includes(one));
       const jobs = [job, ...some.map((one) => one.job)];
-      const days = daysWith(kitchen, left);
-      const found = foundTogether(jobs, days, mostLooks);
+      const among = calendarWith(calendar, left);
+      const found = foundTogether(jobs, among, mostLooks);
       if (!found) continue;
       const lying = found.flatMap((placed) => {
         const one = jobs.find(({ id }) => id === placed.id);
         return one ? [{ job: one, placed }] : [];
       });
-      const [placed, ...moved] = bettered(lying, days).map((one) => one.placed);
+      const [placed, ...moved] = bettered(lying, among).map((one) => one.placed);
       if (placed) return { placed, moved };
     }
   }

@@ -1,10 +1,11 @@
-import type { Allergen, OwnIngredient } from '../ingredients';
-import type { Recipe, Surroundings } from '../making';
+import type { Allergen } from '../ingredients';
+import type { KitchenModel } from '../kitchen';
+import type { Recipe } from '../making';
 import type { PlannedPrediction } from '../predicting';
 import type { Alternative } from './alternatives';
 import { alternatives } from './alternatives';
 import type { Displacement, KeptJob } from './displacement';
-import { daysWith, displacement } from './displacement';
+import { calendarWith, displacement } from './displacement';
 import type { PlanJob } from './planJob';
 import type { KitchenCalendar } from './resources';
 import type { Schedule } from './schedule';
@@ -16,10 +17,9 @@ export interface FitJob {
   prediction: PlannedPrediction;
   job: PlanJob;
   /** The days with all that is under way, but without the kept plans. */
-  days: KitchenCalendar;
+  calendar: KitchenCalendar;
   kept: readonly KeptJob[];
-  around: Surroundings;
-  own: readonly OwnIngredient[];
+  kitchen: KitchenModel;
   /** What its drinkers avoid: nothing is offered that holds it. */
   avoided: readonly Allergen[];
 }
@@ -32,14 +32,14 @@ export interface FitAnswer {
 }
 
 /** Where a batch fits, or what else would. */
-export function fit({ recipe, job, days, kept, around, own, avoided }: FitJob): FitAnswer {
-  const full = daysWith(days, kept);
+export function fit({ recipe, job, calendar: days, kept, kitchen, avoided }: FitJob): FitAnswer {
+  const full = calendarWith(days, kept);
   const found = schedule([job], full);
   if (found.ok) return { found, room: null, offers: [] };
   const wish = { id: job.id, glassMs: job.glassMs, fresh: job.fresh };
   return {
     found,
     room: displacement(job, kept, days),
-    offers: alternatives(wish, recipe, around, own, full, avoided),
+    offers: alternatives(wish, recipe, kitchen, full, avoided),
   };
 }

@@ -3,7 +3,7 @@ export { alternatives } from './alternatives';
 export type { ConstraintViolation } from './constraintViolations';
 export { constraintViolations } from './constraintViolations';
 export type { Displacement, KeptJob } from './displacement';
-export { daysWith, displacement } from './displacement';
+export { calendarWith, displacement } from './displacement';
 export type { FitAnswer, FitJob } from './fit';
 export { fit } from './fit';
 export type { HouseholdDays } from './kitchenCalendar';

@@ -21,12 +21,12 @@ export function withSoakMoved(job: PlanJob, was: StartTimes, byMin: number): Sch
  */
 export function withFinishMoved(
   job: PlanJob,
-  kitchen: KitchenCalendar,
+  calendar: KitchenCalendar,
   was: StartTimes,
   byMin: number,
 ): ScheduledBatch {
   const moved = withSoakMoved(job, was, byMin);
-  const [placed] = scheduledTogether([{ ...job, glassMs: moved.readyMs }], kitchen) ?? [];
+  const [placed] = scheduledTogether([{ ...job, glassMs: moved.readyMs }], calendar) ?? [];
   // Lateness is told against the glass that was asked for.
   return placed ? scheduledAt(job, startTimesOf(placed)) : moved;
 }

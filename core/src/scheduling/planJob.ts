@@ -1,5 +1,5 @@
-import type { Ingredient } from '../ingredients';
 import { findIngredient } from '../ingredients';
+import type { KitchenModel } from '../kitchen';
 import type { Recipe, Surroundings } from '../making';
 import { nutPercents, soakHistory, soakSpells } from '../making';
 import { LIMITS, counterSoakLimitH } from '../measures';
@@ -44,8 +44,8 @@ export interface PlanJob {
 }
 
 /** Soak-equivalent hours of this recipe's soak when it lasts so long. */
-function teH(recipe: Recipe, hours: number, around: Surroundings): number {
-  return soakHistory(soakSpells({ ...recipe.soak, hours }, around)).teH;
+function teH(recipe: Recipe, hours: number, surroundings: Surroundings): number {
+  return soakHistory(soakSpells({ ...recipe.soak, hours }, surroundings)).teH;
 }
 
 /**
@@ -54,20 +54,24 @@ function teH(recipe: Recipe, hours: number, around: Surroundings): number {
  */
 export function soakChoices(
   recipe: Recipe,
-  around: Surroundings,
-  own: readonly Ingredient[],
+  kitchen: KitchenModel,
   weighMin: number,
   gridMin = GRID_MIN,
 ): SoakChoice[] {
+  const { surroundings, pantry } = kitchen;
   const { method } = recipe.soak;
   if (method === 'none') return [];
   const percents = nutPercents(recipe.nuts);
   let leastTeH = 0;
   let usualTeH = 0;
   let mostH: number =
-    method === 'hot' ? 1 : method === 'counter' ? counterSoakLimitH(around.roomTempC) : LIMITS.soakH.fridge;
+    method === 'hot'
+      ? 1
+      : method === 'counter'
+        ? counterSoakLimitH(surroundings.roomTempC)
+        : LIMITS.soakH.fridge;
   for (const [i, { ingredient }] of recipe.nuts.entries()) {
-    const nut = findIngredient(ingredient, own);
+    const nut = findIngredient(ingredient, pantry);
     if (!nut) return [];
     leastTeH = Math.max(leastTeH, nut.soakMinH);
     usualTeH += ((percents[i] ?? 0) / 100) * nut.soakUsualH;
@@ -76,7 +80,7 @@ export function soakChoices(
   const choices: SoakChoice[] = [];
   const first = Math.ceil((weighMin + 10) / gridMin) * gridMin - weighMin;
   for (let min = first; min <= mostH * 60 + 1e-9; min += gridMin) {
-    const te = teH(recipe, min / 60, around);
+    const te = teH(recipe, min / 60, surroundings);
     // Hot water does in half an hour what the clock asks of cold: its own minutes are the measure there.
     if (method === 'hot' ? min >= 15 : te >= leastTeH) {
       choices.push({ min, offUsualH: Math.abs(te - usualTeH) });
@@ -88,7 +92,7 @@ export function soakChoices(
       first,
       Math.round((recipe.soak.hours * 60 + weighMin) / gridMin) * gridMin - weighMin,
     );
-    choices.push({ min, offUsualH: Math.abs(teH(recipe, min / 60, around) - usualTeH) });
+    choices.push({ min, offUsualH: Math.abs(teH(recipe, min / 60, surroundings) - usualTeH) });
   }
   return choices.sort((a, b) => a.offUsualH - b.offUsualH || a.min - b.min);
 }
@@ -138,11 +142,10 @@ export function planJob(
   wish: PlanWish,
   recipe: Recipe,
   prediction: PlannedPrediction,
-  around: Surroundings,
-  own: readonly Ingredient[],
+  kitchen: KitchenModel,
   gridMin = GRID_MIN,
 ): PlanJob {
   const job = settledJob(wish, recipe, prediction);
   if (!job.soaks) return job;
-  return { ...job, soaks: soakChoices(recipe, around, own, job.weighMin, gridMin) };
+  return { ...job, soaks: soakChoices(recipe, kitchen, job.weighMin, gridMin) };
 }

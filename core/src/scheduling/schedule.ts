@@ -40,8 +40,8 @@ interface Found {
  * bounded by what the jobs left would cost if each were alone; only for slots that go together are the ways to reach
  * them fitted to one another.
  */
-function cheapest(jobs: readonly PlanJob[], kitchen: KitchenCalendar, mostLooks: number): Found {
-  const all = jobs.map((job) => new CandidateSlots(job, kitchen));
+function cheapest(jobs: readonly PlanJob[], calendar: KitchenCalendar, mostLooks: number): Found {
+  const all = jobs.map((job) => new CandidateSlots(job, calendar));
   const floors: PlanCost[] = [[0, 0, 0]];
   for (const one of [...all].reverse()) {
     const first = one.slot(0);
@@ -66,8 +66,8 @@ function cheapest(jobs: readonly PlanJob[], kitchen: KitchenCalendar, mostLooks:
       const mine = bookingsOf(next.placements.job, one);
       if (clashes(mine, taken) || clashes(mine, later)) continue;
       const together = [...taken, ...mine];
-      const soaks = [...kitchen.taken, ...together].filter((use) => use.what === 'bowl');
-      if (kitchen.bowlsMl && !bowlsSuffice(soaks, kitchen.bowlsMl)) continue;
+      const soaks = [...calendar.taken, ...together].filter((use) => use.what === 'bowl');
+      if (calendar.bowlsMl && !bowlsSuffice(soaks, calendar.bowlsMl)) continue;
       const rest = fit(others, [...placed, one], together);
       if (rest) return rest;
     }
@@ -114,7 +114,7 @@ function cheapest(jobs: readonly PlanJob[], kitchen: KitchenCalendar, mostLooks:
 /** The kitchen with one of its limits lifted. */
 function without(
   limit: PlanConstraint,
-  kitchen: KitchenCalendar,
+  calendar: KitchenCalendar,
   jobs: readonly PlanJob[],
 ): [PlanJob[], KitchenCalendar] {
   const apart = (job: PlanJob, i: number): PlanJob => ({
@@ -126,11 +126,11 @@ function without(
   return [
     jobs.map(apart),
     {
-      ...kitchen,
+      ...calendar,
       ...(limit === 'quiet-hours' && { quiet: [] }),
       ...(limit === 'waking-hours' && { waking: [always] }),
       ...(limit === 'bowls' && { bowlsMl: null }),
-      ...(limit === 'hands' && { taken: kitchen.taken.filter((one) => one.what !== 'hands') }),
+      ...(limit === 'hands' && { taken: calendar.taken.filter((one) => one.what !== 'hands') }),
     },
   ];
 }
@@ -143,11 +143,11 @@ const LIFTED: readonly PlanConstraint[] = ['quiet-hours', 'bowls', 'jug', 'bag',
  * quiet hours; jug, bag, bowls and hands are shared. Among all that fit, least lateness, then soaks nearest to the
  * usual, then least time in the bottle. When none fits, the one limit whose lifting alone would let it.
  */
-export function schedule(jobs: readonly PlanJob[], kitchen: KitchenCalendar): Schedule {
-  const { placed, proven } = cheapest(jobs, kitchen, MOST_LOOKS);
+export function schedule(jobs: readonly PlanJob[], calendar: KitchenCalendar): Schedule {
+  const { placed, proven } = cheapest(jobs, calendar, MOST_LOOKS);
   if (placed) return { ok: true, placed, proven };
   const tightest = LIFTED.find((limit) => {
-    const [freed, lifted] = without(limit, kitchen, jobs);
+    const [freed, lifted] = without(limit, calendar, jobs);
     return cheapest(freed, lifted, MOST_LOOKS).placed !== null;
   });
   return { ok: false, tightest: tightest ?? 'time', proven };
@@ -156,8 +156,8 @@ export function schedule(jobs: readonly PlanJob[], kitchen: KitchenCalendar): Sc
 /** The moments of all jobs, as `schedule` finds them; null when it finds none within so many looks. Asks no further. */
 export function scheduledTogether(
   jobs: readonly PlanJob[],
-  kitchen: KitchenCalendar,
+  calendar: KitchenCalendar,
   mostLooks = MOST_LOOKS,
 ): readonly ScheduledBatch[] | null {
-  return cheapest(jobs, kitchen, mostLooks).placed;
+  return cheapest(jobs, calendar, mostLooks).placed;
 }

@@ -19,6 +19,7 @@ import {
   timerEndMs,
 } from '../../src';
 import { workedRecipe } from '../recipes';
+import { kitchenAt } from '../kitchens';
 
 const H = 3_600_000;
 const T0 = Date.UTC(2031, 2, 10, 9);
@@ -26,7 +27,7 @@ const AROUND = { roomTempC: 20, fridgeTempC: 4 };
 const READINGS = [{ atMs: T0 - 1000 * H, tempC: 4 }];
 
 function planOf(recipe: Recipe): EventBody {
-  const result = predict(recipe, AROUND);
+  const result = predict(recipe, kitchenAt(AROUND));
   if (!result.ok) throw new Error(result.refusal.code);
   return {
     type: 'planned',

@@ -17,8 +17,10 @@ import {
   stepRanS,
   timerEndMs,
   warmthAtC,
+  USUAL_KITCHEN,
 } from '../../src';
 import { workedRecipe } from '../recipes';
+import { kitchenAt } from '../kitchens';
 
 const S = 1000;
 const H = 3_600_000;
@@ -28,7 +30,7 @@ const READINGS = [{ atMs: T0 - 1000 * H, tempC: 4 }];
 const JAR = { id: 'jar-1', label: 'Blue lid', volumeMl: 900, place: 'fridge' as const };
 
 function planOf(recipe: Recipe): EventBody {
-  const result = predict(recipe, AROUND);
+  const result = predict(recipe, kitchenAt(AROUND));
   if (!result.ok) throw new Error(result.refusal.code);
   const { value } = result;
   return {
@@ -404,13 +406,14 @@ describe('replay', () => {
 describe('when reality differs', () => {
   const blendable: Recipe = { ...recipe, blend: { ...recipe.blend, end: { by: 'rupture', rupture: 0.85 } } };
   const moved = (batch: Making, fact: string) =>
-    replan(batch.state, [], batch.nowMs).changes.find((change) => change.fact === fact)?.moved ?? [];
+    replan(batch.state, USUAL_KITCHEN, batch.nowMs).changes.find((change) => change.fact === fact)?.moved ??
+    [];
   const of = (batch: Making, fact: string, figure: string) =>
     moved(batch, fact).find((one) => one.figure === figure);
 
   test('nothing known, nothing changed', () => {
     const batch = new Making(blendable);
-    const { prediction, changes } = replan(batch.state, [], batch.nowMs);
+    const { prediction, changes } = replan(batch.state, USUAL_KITCHEN, batch.nowMs);
     expect(changes).toEqual([]);
     expect(prediction.milk.volumeMl).toBeCloseTo(batch.state.prediction.milk.volumeMl, 6);
     expect(prediction.blend.secondsPerLoad).toBeCloseTo(batch.state.prediction.blend.secondsPerLoad, 6);
@@ -424,7 +427,7 @@ describe('when reality differs', () => {
       .done();
     const seconds = of(batch, 'soak', 'secondsPerLoad');
     expect(seconds?.now).toBeGreaterThan((seconds?.was ?? 0) * 1.05);
-    expect(replan(batch.state, [], batch.nowMs).nextLoadS).toBeCloseTo(seconds?.now ?? 0, 6);
+    expect(replan(batch.state, USUAL_KITCHEN, batch.nowMs).nextLoadS).toBeCloseTo(seconds?.now ?? 0, 6);
   });
 
   test('heavier soaked nuts took up more water: the prediction meets the scale', () => {
@@ -434,7 +437,7 @@ describe('when reality differs', () => {
       { type: 'measured', what: 'soaked', reading: { massG: expected + 25 } },
       { type: 'step-done', step: 'weigh-soaked' },
     );
-    const plan = replan(batch.state, [], batch.nowMs);
+    const plan = replan(batch.state, USUAL_KITCHEN, batch.nowMs);
     expect(plan.prediction.soak.soakedMassG).toBeCloseTo(expected + 25, 6);
     // Those 25 g are water in the jug. The pulp holds as much as before; a little more is washed out of it.
     const milk = of(batch, 'soaked-mass', 'milkMl');
@@ -455,7 +458,7 @@ describe('when reality differs', () => {
     const massG = volumeMl * densityGPerMl;
     const thinner = massG / (massG + 200 * 0.998);
     expect(solids?.now).toBeCloseTo((solids?.was ?? 0) * thinner, 2);
-    const { prediction } = replan(after.state, [], after.nowMs);
+    const { prediction } = replan(after.state, USUAL_KITCHEN, after.nowMs);
     expect(prediction.milk.proteinPct).toBeCloseTo(after.state.prediction.milk.proteinPct * thinner, 2);
     const finishedMl = (finish: { volumeMl: number } | null): number => finish?.volumeMl ?? NaN;
     expect(finishedMl(prediction.finish) - finishedMl(after.state.prediction.finish)).toBeCloseTo(200, 1);
@@ -484,14 +487,15 @@ describe('when reality differs', () => {
   test('a load’s clock is set by the plan as it stands now, a soak’s by the recipe', () => {
     const batch = new Making(blendable).upTo('soak');
     const state = () => batch.state;
-    const lengthS = (): number => clockLengthS(state().current!, replan(state(), [], batch.nowMs), state());
+    const lengthS = (): number =>
+      clockLengthS(state().current!, replan(state(), USUAL_KITCHEN, batch.nowMs), state());
     expect(lengthS()).toBe(8 * 3600);
     batch
       .begin()
       .after(1 * H)
       .done()
       .upTo('blend-1');
-    const hard = replan(state(), [], batch.nowMs);
+    const hard = replan(state(), USUAL_KITCHEN, batch.nowMs);
     expect(lengthS()).toBe(Math.round(hard.nextLoadS));
     expect(lengthS()).toBeGreaterThan(state().current?.timerS ?? Infinity);
     const straining = batch.upTo('strain-1').state;
@@ -500,7 +504,7 @@ describe('when reality differs', () => {
 
   test('the mix warms in a straight line to where it was predicted to end', () => {
     const batch = new Making(blendable).upTo('blend-1');
-    const plan = replan(batch.state, [], batch.nowMs);
+    const plan = replan(batch.state, USUAL_KITCHEN, batch.nowMs);
     const { endTempC, secondsPerLoad } = plan.prediction.blend;
     expect(warmthAtC(plan, secondsPerLoad)).toBeCloseTo(endTempC, 9);
     expect(warmthAtC(plan, 0)).toBeLessThan(warmthAtC(plan, secondsPerLoad / 2));
@@ -509,7 +513,7 @@ describe('when reality differs', () => {
   test('an ingredient that is gone leaves the plan as it was', () => {
     const batch = new Making(blendable);
     const gone = { ...blendable, nuts: [{ ingredient: 'own-gone', form: 'whole' as const, share: 1 }] };
-    const plan = replan({ ...batch.state, recipe: gone }, [], batch.nowMs);
+    const plan = replan({ ...batch.state, recipe: gone }, USUAL_KITCHEN, batch.nowMs);
     expect(plan.changes).toEqual([]);
     expect(plan.prediction).toBe(batch.state.prediction);
   });

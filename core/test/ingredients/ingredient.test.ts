@@ -18,8 +18,10 @@ import {
   soakSpells,
   totalG,
   volumeMl,
+  TABLE_ONLY,
 } from '../../src';
 import { workedRecipe } from '../recipes';
+import { kitchenAt } from '../kitchens';
 
 const PACK: PackFigures = {
   key: 'own-tiger',
@@ -44,8 +46,8 @@ describe('the table', () => {
   test('has the fifteen nuts and seeds, each its own key', () => {
     expect(NUT_TABLE).toHaveLength(15);
     expect(new Set(NUT_TABLE.map((row) => row.key)).size).toBe(15);
-    expect(findIngredient('hazelnut')?.peelable).toBe('roast');
-    expect(findIngredient('nothing')).toBeUndefined();
+    expect(findIngredient('hazelnut', TABLE_ONLY)?.peelable).toBe('roast');
+    expect(findIngredient('nothing', TABLE_ONLY)).toBeUndefined();
     expect(findAddition('honey')?.caution).toMatch(/12 months/);
   });
 
@@ -76,7 +78,7 @@ describe('the table', () => {
 
 describe('cups', () => {
   test('a cup depends on form and system', () => {
-    const almond = findIngredient('almond');
+    const almond = findIngredient('almond', TABLE_ONLY);
     if (!almond) throw new Error('no almonds');
     expect(cupG(almond, 'whole', 'us')).toBeCloseTo(143, 9);
     expect(cupG(almond, 'ground', 'us')).toBeCloseTo(95, 9);
@@ -86,7 +88,7 @@ describe('cups', () => {
 
   test('one cup of almonds to four of water is 1 to 6.6 by mass, in any cup', () => {
     for (const system of ['us', 'metric', 'imperial'] as const) {
-      const almond = findIngredient('almond');
+      const almond = findIngredient('almond', TABLE_ONLY);
       if (!almond) throw new Error('no almonds');
       expect(ratioFromCups(4, cupG(almond, 'whole', system), system).toFixed(1)).toBe('6.6');
     }
@@ -120,7 +122,7 @@ describe('soak advice', () => {
         const advice = soakAdvice(row, method, AROUND);
         const recipe = workedRecipe(row.key, 100, 4, 1);
         const soak = { ...recipe.soak, method, hours: advice.hours, pourTempC: advice.pourTempC };
-        expect(predict({ ...recipe, soak }, AROUND).ok).toBe(true);
+        expect(predict({ ...recipe, soak }, kitchenAt(AROUND)).ok).toBe(true);
       }
     },
   );
@@ -221,7 +223,7 @@ describe('an ingredient of the cook’s own', () => {
             fibrePct: f,
           });
           fc.pre(made.ok);
-          const result = predict(workedRecipe('own-tiger', 120, 4, 6), undefined, [made.value]);
+          const result = predict(workedRecipe('own-tiger', 120, 4, 6), kitchenAt(undefined, [made.value]));
           fc.pre(result.ok);
           const p = result.value;
           const out = p.soak.leachedG + p.peel.skinsG + p.milk.massG + p.pulp.massG + p.lossG;

@@ -12,13 +12,14 @@ import {
   predict,
   warmingOf,
   warmthAfterC,
+  TABLE_ONLY,
 } from '../../src';
 import { workedRecipe } from '../recipes';
 
 const double = (min: number, max: number) => fc.double({ min, max, noNaN: true });
 
 function almond() {
-  const found = findIngredient('almond');
+  const found = findIngredient('almond', TABLE_ONLY);
   if (!found) throw new Error('no almonds');
   return found;
 }

@@ -1,8 +1,7 @@
 import fc from 'fast-check';
-import type { Household, Prediction, Prices, Recipe } from '../../src';
+import type { KitchenModel, Prediction, Prices, Recipe } from '../../src';
 import {
   DRYING_KWH_PER_KG,
-  USUAL_SURROUNDINGS,
   costOf,
   curves,
   householdCautions,
@@ -13,6 +12,7 @@ import {
   recipeChanges,
   recipeForGlasses,
   withNutPercent,
+  USUAL_KITCHEN,
 } from '../../src';
 import { anyRecipe, workedRecipe } from '../recipes';
 
@@ -123,7 +123,7 @@ describe('the pour', () => {
 });
 
 describe('curves round a recipe', () => {
-  const all = curves(almond, USUAL_SURROUNDINGS);
+  const all = curves(almond, USUAL_KITCHEN);
 
   test('more water: more milk, thinner', () => {
     const { ratio } = all;
@@ -157,11 +157,9 @@ describe('curves round a recipe', () => {
 
   test('a press has no seconds, a dry start no hours, a broken recipe nothing', () => {
     const pressed: Recipe = { ...almond, blend: { ...almond.blend, machine: 'cold-press' } };
-    expect(curves(pressed, USUAL_SURROUNDINGS).seconds).toEqual([]);
-    expect(curves({ ...almond, soak: { ...almond.soak, method: 'none' } }, USUAL_SURROUNDINGS).soak).toEqual(
-      [],
-    );
-    expect(curves({ ...almond, waterPerNut: 0 }, USUAL_SURROUNDINGS)).toEqual({
+    expect(curves(pressed, USUAL_KITCHEN).seconds).toEqual([]);
+    expect(curves({ ...almond, soak: { ...almond.soak, method: 'none' } }, USUAL_KITCHEN).soak).toEqual([]);
+    expect(curves({ ...almond, waterPerNut: 0 }, USUAL_KITCHEN)).toEqual({
       ratio: [],
       seconds: [],
       soak: [],
@@ -211,13 +209,15 @@ describe('the order at the jug', () => {
 });
 
 describe('who keeps off what', () => {
-  const household: Household = {
+  const household: Pick<KitchenModel, 'people' | 'gear'> = {
     people: [
       { name: 'Ines', avoids: ['tree nut'] },
       { name: 'Tom', avoids: [] },
     ],
-    machines: [{ name: 'Green jug', keptFrom: ['tree nut'] }],
-    strainers: [{ name: 'Green bag', keptFrom: ['tree nut'] }],
+    gear: {
+      machines: [{ name: 'Green jug', keptFrom: ['tree nut'] }],
+      strainers: [{ name: 'Green bag', keptFrom: ['tree nut'] }],
+    },
   };
   const codes = (recipe: Recipe): string[] =>
     householdCautions(recipe, made(recipe).allergens, household).map((one) => one.code);

@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import type { Prediction, Recipe } from '../../src';
 import { LIMITS, USUAL_SURROUNDINGS, predict } from '../../src';
 import { anyRecipe, sensibleRecipe, workedRecipe } from '../recipes';
+import { kitchenAt } from '../kitchens';
 
 function predicted(recipe: Recipe): Prediction | null {
   const result = predict(recipe);
@@ -107,11 +108,11 @@ test('a warmer or longer soak never lowers the uptake', () => {
     fc.property(sensibleRecipe, double(0, 15), double(0, 10), (recipe, hours, roomTempC) => {
       const cool = predict(
         { ...recipe, soak: { ...recipe.soak, hours: 2 } },
-        { ...USUAL_SURROUNDINGS, roomTempC: 8 },
+        kitchenAt({ ...USUAL_SURROUNDINGS, roomTempC: 8 }),
       );
       const warm = predict(
         { ...recipe, soak: { ...recipe.soak, hours: 2 + hours / 3 } },
-        { ...USUAL_SURROUNDINGS, roomTempC: 8 + roomTempC },
+        kitchenAt({ ...USUAL_SURROUNDINGS, roomTempC: 8 + roomTempC }),
       );
       if (cool.ok && warm.ok) {
         expect(warm.value.soak.uptakeG).toBeGreaterThanOrEqual(cool.value.soak.uptakeG - 1e-12);

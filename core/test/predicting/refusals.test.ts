@@ -1,11 +1,12 @@
 import type { Recipe, RefusalCode } from '../../src';
 import { LIMITS, predict } from '../../src';
 import { workedRecipe } from '../recipes';
+import { kitchenAt } from '../kitchens';
 
 const base = workedRecipe('almond', 143, 4, 8);
 
 function refusalOf(recipe: Recipe, roomTempC = 20) {
-  const result = predict(recipe, { roomTempC, fridgeTempC: 4 });
+  const result = predict(recipe, kitchenAt({ roomTempC, fridgeTempC: 4 }));
   if (result.ok) throw new Error('this should have been refused');
   return result.refusal;
 }
@@ -108,7 +109,7 @@ test.each(CASES)('%s is refused with its field', (_name, recipe, code, path) => 
 });
 
 test('a soak of nine hours is taken in a cool room and refused in a warm one', () => {
-  expect(predict(soak({ hours: 9 }), { roomTempC: 19, fridgeTempC: 4 }).ok).toBe(true);
+  expect(predict(soak({ hours: 9 }), kitchenAt({ roomTempC: 19, fridgeTempC: 4 })).ok).toBe(true);
   expect(refusalOf(soak({ hours: 9 }), 26)).toMatchObject({ code: 'soak-too-long', params: { maxH: 4 } });
 });
 
@@ -146,7 +147,7 @@ test('the limits leave room for every ratio that cooks name', () => {
 
 describe('cautions', () => {
   const codes = (recipe: Recipe, roomTempC = 20): string[] => {
-    const result = predict(recipe, { roomTempC, fridgeTempC: 4 });
+    const result = predict(recipe, kitchenAt({ roomTempC, fridgeTempC: 4 }));
     if (!result.ok) throw new Error(result.refusal.code);
     return result.value.cautions.map((caution) => caution.code);
   };

@@ -1,11 +1,11 @@
 import fc from 'fast-check';
-import { USUAL_SURROUNDINGS, plainRecipe, predict, withAmountBy, withEndBy, withEnoughIce } from '../../src';
+import { plainRecipe, predict, withAmountBy, withEndBy, withEnoughIce, USUAL_KITCHEN } from '../../src';
 import type { Recipe } from '../../src';
 
 const almond = plainRecipe('Almond', 'almond', 6.6, 8);
 
 function made(recipe: Recipe) {
-  const result = predict(recipe, USUAL_SURROUNDINGS);
+  const result = predict(recipe, USUAL_KITCHEN);
   if (!result.ok) throw new Error(result.refusal.code);
   return result.value;
 }
@@ -17,10 +17,10 @@ test('told by the milk or by the nuts it is the same batch, to the rounding', ()
       fc.double({ min: 4, max: 9, noNaN: true }),
       (massG, ratio) => {
         const byNuts: Recipe = { ...almond, amount: { by: 'nuts', massG }, waterPerNut: ratio };
-        const byMilk = withAmountBy(byNuts, 'milk', USUAL_SURROUNDINGS, []);
+        const byMilk = withAmountBy(byNuts, 'milk', USUAL_KITCHEN);
         expect(Math.abs(made(byMilk).milk.volumeMl - made(byNuts).milk.volumeMl)).toBeLessThanOrEqual(5.001);
         expect(byMilk.amount.by === 'milk' && byMilk.amount.volumeMl % 10).toBe(0);
-        const back = withAmountBy(byMilk, 'nuts', USUAL_SURROUNDINGS, []);
+        const back = withAmountBy(byMilk, 'nuts', USUAL_KITCHEN);
         expect(back.amount.by === 'nuts' && Math.abs(back.amount.massG - massG)).toBeLessThanOrEqual(2);
       },
     ),
@@ -30,14 +30,14 @@ test('told by the milk or by the nuts it is the same batch, to the rounding', ()
 
 test('by the clock it is blended as long as before, and back again as fine', () => {
   const fine: Recipe = { ...almond, blend: { ...almond.blend, end: { by: 'rupture', rupture: 0.85 } } };
-  const byClock = withEndBy(fine, 'seconds', USUAL_SURROUNDINGS, []);
+  const byClock = withEndBy(fine, 'seconds', USUAL_KITCHEN);
   expect(byClock.blend.end).toEqual({ by: 'seconds', seconds: Math.round(made(fine).blend.secondsPerLoad) });
-  const again = withEndBy(byClock, 'rupture', USUAL_SURROUNDINGS, []);
+  const again = withEndBy(byClock, 'rupture', USUAL_KITCHEN);
   expect(again.blend.end.by === 'rupture' && again.blend.end.rupture).toBeCloseTo(0.85, 2);
   // A few seconds leave it coarser than anybody sets by hand.
   const short: Recipe = { ...almond, blend: { ...almond.blend, end: { by: 'seconds', seconds: 2 } } };
   expect(made(short).blend.rupture).toBeLessThan(0.3);
-  expect(withEndBy(short, 'rupture', USUAL_SURROUNDINGS, []).blend.end).toEqual({
+  expect(withEndBy(short, 'rupture', USUAL_KITCHEN).blend.end).toEqual({
     by: 'rupture',
     rupture: 0.3,
   });
@@ -46,16 +46,16 @@ test('by the clock it is blended as long as before, and back again as fine', () 
 test('enough ice keeps it below its limit, with as much water in all; none is added where none is needed', () => {
   const warm: Recipe = { ...almond, blend: { ...almond.blend, warmthLimitC: 18 } };
   expect(made(warm).blend.endTempC).toBeGreaterThan(18);
-  const iced = withEnoughIce(warm, USUAL_SURROUNDINGS, []);
+  const iced = withEnoughIce(warm, USUAL_KITCHEN);
   expect(made(iced).blend.endTempC).toBeLessThanOrEqual(18);
   expect(made(iced).blend.endTempC).toBeGreaterThan(17);
   expect(made(iced).liquidG + made(iced).iceG).toBeCloseTo(made(warm).liquidG, 0);
-  expect(withEnoughIce(iced, USUAL_SURROUNDINGS, [])).toEqual(iced);
+  expect(withEnoughIce(iced, USUAL_KITCHEN)).toEqual(iced);
 });
 
 test('what cannot be made is told by what is usual', () => {
   const none: Recipe = { ...almond, waterPerNut: 0 };
-  expect(withAmountBy(none, 'milk', USUAL_SURROUNDINGS, []).amount).toEqual({ by: 'milk', volumeMl: 1000 });
-  expect(withAmountBy(none, 'nuts', USUAL_SURROUNDINGS, []).amount).toEqual({ by: 'nuts', massG: 140 });
-  expect(withEnoughIce(none, USUAL_SURROUNDINGS, [])).toBe(none);
+  expect(withAmountBy(none, 'milk', USUAL_KITCHEN).amount).toEqual({ by: 'milk', volumeMl: 1000 });
+  expect(withAmountBy(none, 'nuts', USUAL_KITCHEN).amount).toEqual({ by: 'nuts', massG: 140 });
+  expect(withEnoughIce(none, USUAL_KITCHEN)).toBe(none);
 });

@@ -28,15 +28,18 @@ import {
   warmthAtC,
   warmthAfterC,
   withPieces,
+  USUAL_KITCHEN,
+  TABLE_ONLY,
 } from '../../src';
 import { anyRecipe, workedRecipe } from '../recipes';
+import { kitchenAt } from '../kitchens';
 
 const AROUND = { roomTempC: 20, fridgeTempC: 4 };
 const T0 = Date.UTC(2031, 2, 10, 9);
 const MIN = 60_000;
 
 function made(recipe: Recipe, own: readonly OwnIngredient[] = []): Prediction {
-  const result = predict(recipe, AROUND, own);
+  const result = predict(recipe, kitchenAt(AROUND, own));
   if (!result.ok) throw new Error(result.refusal.code);
   return result.value;
 }
@@ -70,12 +73,12 @@ function own(change: Partial<PackFigures>): OwnIngredient {
 
 describe('allergens', () => {
   test('pine nut is a tree nut, whatever a region says of it', () => {
-    const pine = findIngredient('pine')!;
+    const pine = findIngredient('pine', TABLE_ONLY)!;
     expect(allergensIn([pine])).toEqual([{ allergen: 'tree nut', byRegion: true }]);
-    expect(allergensIn([pine, findIngredient('almond')!])).toEqual([
+    expect(allergensIn([pine, findIngredient('almond', TABLE_ONLY)!])).toEqual([
       { allergen: 'tree nut', byRegion: false },
     ]);
-    expect(isFreeOf(recipeAllergens(plainRecipe('P', 'pine', 5, 2), []), ['tree nut'])).toBe(false);
+    expect(isFreeOf(recipeAllergens(plainRecipe('P', 'pine', 5, 2), TABLE_ONLY), ['tree nut'])).toBe(false);
   });
 
   test('an allergen that is not in our list is taken to be what is avoided', () => {
@@ -85,7 +88,7 @@ describe('allergens', () => {
   });
 
   test('while an ingredient cannot be read, its recipe is for nobody who avoids anything', () => {
-    const facts = recipeAllergens(plainRecipe('Gone', 'own-gone', 5, 2), []);
+    const facts = recipeAllergens(plainRecipe('Gone', 'own-gone', 5, 2), TABLE_ONLY);
     expect(facts).toEqual({ contains: [], unknown: true });
     expect(isFreeOf(facts, ['sesame'])).toBe(false);
   });
@@ -96,20 +99,20 @@ describe('allergens', () => {
       { name: 'Ilse', avoids: ['sesame' as const] },
       { name: 'Bram', avoids: [] },
     ];
-    const household = { people, machines: [], strainers: [] };
-    const found = cautionsBefore(gone, recipeAllergens(gone, []), [], household);
+    const household = { people, gear: USUAL_KITCHEN.gear };
+    const found = cautionsBefore(gone, recipeAllergens(gone, TABLE_ONLY), [], household);
     expect(found[0]).toEqual({ code: 'allergens-unknown', params: { name: 'Ilse' } });
     expect(found.map(({ params }) => params['name'])).not.toContain('Bram');
   });
 
   test('a batch keeps the ingredient as it was when it was planned', () => {
     const was = own({ allergens: ['sesame'] });
-    const planned = plannedEvent(plainRecipe('Own', 'own-one', 5, 2), { ...AROUND, budgetH: 96 }, [was]);
+    const planned = plannedEvent(plainRecipe('Own', 'own-one', 5, 2), kitchenAt(AROUND, [was]), 96);
     if (!planned.ok) throw new Error(planned.refusal.code);
     const state = batchState([{ ...planned.value, id: 'p', atMs: T0 }])!;
     const now = { ...was, allergens: [], revision: 2 };
-    expect(batchAllergens(state, [now]).contains).toEqual([{ allergen: 'sesame', byRegion: false }]);
-    expect(batchAllergens(state, [])).toMatchObject({ unknown: false });
+    expect(batchAllergens(state, { own: [now] }).contains).toEqual([{ allergen: 'sesame', byRegion: false }]);
+    expect(batchAllergens(state, TABLE_ONLY)).toMatchObject({ unknown: false });
   });
 
   test('what the recipe says and what its prediction says are the same, for any recipe', () => {
@@ -119,7 +122,10 @@ describe('allergens', () => {
         const result = predict(recipe);
         if (!result.ok) return;
         seen++;
-        expect(recipeAllergens(recipe, [])).toEqual({ contains: result.value.allergens, unknown: false });
+        expect(recipeAllergens(recipe, TABLE_ONLY)).toEqual({
+          contains: result.value.allergens,
+          unknown: false,
+        });
       }),
       { numRuns: 400 },
     );
@@ -130,8 +136,7 @@ describe('allergens', () => {
     const pine = { ...plainRecipe('Pine', 'pine', 5, 2), drinkers: ['Ilse'] };
     const household = {
       people: [{ name: 'Ilse', avoids: ['tree nut' as const] }],
-      machines: [],
-      strainers: [],
+      gear: USUAL_KITCHEN.gear,
     };
     const found = householdCautions(pine, made(pine).allergens, household).map(({ code }) => code);
     expect(found).toEqual(['not-for-drinker']);
@@ -139,7 +144,7 @@ describe('allergens', () => {
 });
 
 describe('facts of an ingredient, wherever it comes from', () => {
-  const flax = findIngredient('flax')!;
+  const flax = findIngredient('flax', TABLE_ONLY)!;
   const unsoaked = (ingredient: string): Recipe => {
     const base = workedRecipe(ingredient, 100, 4, 1);
     return { ...base, soak: { ...base.soak, method: 'none' } };
@@ -252,7 +257,7 @@ describe('a soak whose water is kept', () => {
   });
 
   describe('at the counter', () => {
-    const planned = plannedEvent(hot, { ...AROUND, budgetH: 96 }, []);
+    const planned = plannedEvent(hot, kitchenAt(AROUND), 96);
     if (!planned.ok) throw new Error(planned.refusal.code);
     const log = (...taps: [number, EventBody][]): BatchEvent[] => [
       { ...planned.value, id: 'p', atMs: T0 },
@@ -300,7 +305,7 @@ describe('a soak whose water is kept', () => {
       )!;
       const endC = 20 + 75 * Math.exp(-5 / 60 / 0.75);
       const needsMin = Math.ceil(15 * Math.log((endC - 15) / 15));
-      expect(clockLengthS(cut.current!, replan(cut, [], T0 + 8 * MIN), cut)).toBe(needsMin * 60);
+      expect(clockLengthS(cut.current!, replan(cut, USUAL_KITCHEN, T0 + 8 * MIN), cut)).toBe(needsMin * 60);
       const at = (min: number) => eventRefusal(cut, done, [], T0 + (8 + min) * MIN);
       expect(at(needsMin - 1)).toBe('still-hot');
       expect(at(needsMin)).toBeNull();
@@ -311,7 +316,7 @@ describe('a soak whose water is kept', () => {
     });
 
     test('a batch of the guide before, which has no cooling step, is not blended hot either', () => {
-      const older = plannedEvent(hot, { ...AROUND, budgetH: 96 }, [], 2);
+      const older = plannedEvent(hot, kitchenAt(AROUND), 96, 2);
       if (!older.ok) throw new Error(older.refusal.code);
       const taps = [...soaked, [33, { type: 'step-done', step: 'drain' }] as const].map(([min, what], i) => ({
         ...(what as EventBody),
@@ -326,7 +331,7 @@ describe('a soak whose water is kept', () => {
     });
 
     test('a bowl that was probed enters the jug as it was read', () => {
-      const cold = replan(state([33, begun], [45, bowl(18)], [46, done]), [], T0 + 47 * MIN);
+      const cold = replan(state([33, begun], [45, bowl(18)], [46, done]), USUAL_KITCHEN, T0 + 47 * MIN);
       expect(cold.warming.startC).toBeLessThan(made(hot).blend.warming.startC - 3);
       expect(warmthAtC(cold, 40)).toBeCloseTo(warmthAfterC(cold.prediction.blend.warming!, 40), 9);
     });
@@ -478,11 +483,7 @@ describe('a second strainer', () => {
   });
 
   test('is a step of its own', () => {
-    const planned = plannedEvent(
-      through({ strainer: 'fine-sieve', second: bag }),
-      { ...AROUND, budgetH: 96 },
-      [],
-    );
+    const planned = plannedEvent(through({ strainer: 'fine-sieve', second: bag }), kitchenAt(AROUND), 96);
     if (!planned.ok) throw new Error(planned.refusal.code);
     const { steps } = batchState([{ ...planned.value, id: 'p', atMs: T0 }])!;
     expect(steps.map(({ kind }) => kind)).toContain('strain-again');
@@ -514,7 +515,7 @@ describe('doses', () => {
 
   test('four dates are four dates, also blended in', () => {
     for (const when of ['before', 'after'] as const) {
-      const four = withPieces(dosed('date_medjool', 20, when), 0, 4, AROUND, []);
+      const four = withPieces(dosed('date_medjool', 20, when), 0, 4, kitchenAt(AROUND));
       expect(made(four).additions[0]?.massG).toBeCloseTo(96, 5);
     }
   });
@@ -602,7 +603,7 @@ describe('cautions at the step they concern', () => {
 describe('what there is to bottle', () => {
   const base = workedRecipe('almond', 143, 4, 8);
   const banana: Recipe = { ...base, additions: [{ addition: 'banana', when: 'after', gPerL: 118 }] };
-  const planned = plannedEvent(banana, { ...AROUND, budgetH: 96 }, []);
+  const planned = plannedEvent(banana, kitchenAt(AROUND), 96);
   if (!planned.ok) throw new Error(planned.refusal.code);
   const whole: BatchEvent = { ...planned.value, id: 'p', atMs: T0 };
   const state = (...happenings: EventBody[]) =>

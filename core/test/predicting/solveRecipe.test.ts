@@ -1,14 +1,6 @@
 import fc from 'fast-check';
 import type { Body, RecipeGoal, Recipe } from '../../src';
-import {
-  BODY_MIDDLE_PCT,
-  LIMITS,
-  NUT_TABLE,
-  USUAL_SURROUNDINGS,
-  solveRecipe,
-  bodyOf,
-  predict,
-} from '../../src';
+import { BODY_MIDDLE_PCT, LIMITS, NUT_TABLE, solveRecipe, bodyOf, predict, USUAL_KITCHEN } from '../../src';
 import { sensibleRecipe, workedRecipe } from '../recipes';
 
 const BODIES: readonly Body[] = ['light', 'everyday', 'full', 'cream'];
@@ -16,7 +8,7 @@ const base = workedRecipe('hazelnut', 180, 4, 8);
 const held: Recipe = { ...base, blend: { ...base.blend, end: { by: 'rupture', rupture: 0.85 } } };
 
 function answer(recipe: Recipe, goal: RecipeGoal) {
-  const result = solveRecipe(recipe, goal, USUAL_SURROUNDINGS);
+  const result = solveRecipe(recipe, goal, USUAL_KITCHEN);
   if (!result.ok) throw new Error(result.refusal.code);
   return result.value;
 }
@@ -73,7 +65,7 @@ test('a lighter body from the same nuts is more milk', () => {
 test('so much pulp is so many nuts', () => {
   fc.assert(
     fc.property(sensibleRecipe, fc.double({ min: 30, max: 600, noNaN: true }), (recipe, massG) => {
-      const result = solveRecipe(recipe, { want: 'pulp', massG }, USUAL_SURROUNDINGS);
+      const result = solveRecipe(recipe, { want: 'pulp', massG }, USUAL_KITCHEN);
       if (result.ok) expect(result.value.prediction.pulp.massG).toBeCloseTo(massG, 5);
       // So little pulp that the tools keep all the milk, less than the smallest batch leaves, or more than the machine's last load: nothing else.
       else expect(['pulp-out-of-reach', 'no-milk']).toContain(result.refusal.code);
@@ -89,11 +81,11 @@ test('less pulp than the smallest batch leaves is refused with what that is', ()
     blend: { ...flax.blend, end: { by: 'seconds', seconds: 15 } },
     strain: { ...flax.strain, squeeze: 'light' },
   };
-  const result = solveRecipe(recipe, { want: 'pulp', massG: 10 }, USUAL_SURROUNDINGS);
+  const result = solveRecipe(recipe, { want: 'pulp', massG: 10 }, USUAL_KITCHEN);
   if (result.ok || result.refusal.code !== 'pulp-out-of-reach') throw new Error('not refused');
   const leastG = Number(result.refusal.params['leastG']);
   expect(leastG).toBeGreaterThan(10);
-  const again = solveRecipe(recipe, { want: 'pulp', massG: leastG + 0.01 }, USUAL_SURROUNDINGS);
+  const again = solveRecipe(recipe, { want: 'pulp', massG: leastG + 0.01 }, USUAL_KITCHEN);
   expect(again.ok && again.value.prediction.pulp.massG).toBeCloseTo(leastG + 0.01, 5);
 });
 
@@ -105,7 +97,7 @@ test('so little pulp that its milk would all stick to the tools is refused for t
     blend: { ...thick.blend, end: { by: 'seconds', seconds: 15 } },
     strain: { ...thick.strain, squeeze: 'light' },
   };
-  const result = solveRecipe(recipe, { want: 'pulp', massG: 20 }, USUAL_SURROUNDINGS);
+  const result = solveRecipe(recipe, { want: 'pulp', massG: 20 }, USUAL_KITCHEN);
   expect(!result.ok && result.refusal.code).toBe('no-milk');
 });
 
@@ -141,7 +133,7 @@ test('backwards(forwards(x)) = x: milk and solids lead back to nuts and water', 
       const back = solveRecipe(
         recipe,
         { want: 'milk', volumeMl: milk.volumeMl, thickness: { by: 'solids', solidsPct: milk.solidsPct } },
-        USUAL_SURROUNDINGS,
+        USUAL_KITCHEN,
       );
       if (!back.ok) throw new Error(back.refusal.code);
       expect(back.value.recipe.waterPerNut / recipe.waterPerNut).toBeCloseTo(1, 5);
@@ -168,7 +160,7 @@ test('every nut reaches an everyday milk', () => {
     const result = solveRecipe(
       recipe,
       { want: 'milk', volumeMl: 800, thickness: { by: 'body', body: 'everyday' } },
-      USUAL_SURROUNDINGS,
+      USUAL_KITCHEN,
     );
     // Flax holds most of its water back; every other one does.
     if (key !== 'flax') expect(result.ok && result.value.prediction.milk.body).toBe('everyday');
@@ -177,7 +169,7 @@ test('every nut reaches an everyday milk', () => {
 
 describe('impossible, because', () => {
   const refusal = (recipe: Recipe, goal: RecipeGoal) => {
-    const result = solveRecipe(recipe, goal, USUAL_SURROUNDINGS);
+    const result = solveRecipe(recipe, goal, USUAL_KITCHEN);
     if (result.ok) throw new Error('this should have been refused');
     return result.refusal;
   };

@@ -18,7 +18,9 @@ import {
   timeOnDay,
   scheduledUnderWay,
   alternatives,
+  TABLE_ONLY,
 } from '../../src';
+import { kitchenAt } from '../kitchens';
 
 const AROUND = { roomTempC: 20, fridgeTempC: 4 };
 const H = 3_600_000;
@@ -49,14 +51,14 @@ const PACK: PackFigures = {
 };
 const ALMOND = plainRecipe('Almond', 'almond', 6.6, 10);
 
-function kitchenAt(nowMs: number, untilMs: number, zone = 'Europe/Lisbon', days = DAYS): KitchenCalendar {
+function calendarAt(nowMs: number, untilMs: number, zone = 'Europe/Lisbon', days = DAYS): KitchenCalendar {
   return kitchenCalendar(days, zone, nowMs, untilMs, []);
 }
 
 function jobFor(recipe: Recipe, glassMs: number, soakedAlready = false) {
-  const made = predict(recipe, AROUND);
+  const made = predict(recipe, kitchenAt(AROUND));
   if (!made.ok) throw new Error(made.refusal.code);
-  return planJob({ id: 'a', glassMs, fresh: false, soakedAlready }, recipe, made.value, AROUND, []);
+  return planJob({ id: 'a', glassMs, fresh: false, soakedAlready }, recipe, made.value, kitchenAt(AROUND));
 }
 
 describe('hours of the day as instants', () => {
@@ -123,7 +125,7 @@ describe('a plan over the night the clocks change', () => {
     ['back', Date.UTC(2026, 9, 24, 12), Date.UTC(2026, 9, 25, 12)],
   ])('%s: the soak lasts its hours, and nobody stands up at night', (_name, nowMs, glassMs) => {
     const job = jobFor(ALMOND, glassMs);
-    const found = schedule([job], kitchenAt(nowMs, glassMs, zone));
+    const found = schedule([job], calendarAt(nowMs, glassMs, zone));
     if (!found.ok) throw new Error(found.tightest);
     const { steps, readyMs } = found.placed[0]!;
     expect(readyMs).toBeLessThanOrEqual(glassMs);
@@ -147,7 +149,7 @@ describe('soaks that will do', () => {
       [{ ...ALMOND, soak: { ...ALMOND.soak, method: 'counter' as const, hours: 8 } }, 8],
       [plainRecipe('Cashew', 'cashew', 6, 3), 8],
     ] as const) {
-      const choices = soakChoices(recipe, AROUND, [], 5);
+      const choices = soakChoices(recipe, kitchenAt(AROUND), 5);
       expect(choices.length).toBeGreaterThan(3);
       for (const { min } of choices) {
         expect((min + 5) % 15).toBe(0);
@@ -160,10 +162,12 @@ describe('soaks that will do', () => {
 
   test('a hot one is counted in minutes, none is none', () => {
     const hot: Recipe = { ...ALMOND, soak: { ...ALMOND.soak, method: 'hot', hours: 0.5, pourTempC: 95 } };
-    const mins = soakChoices(hot, AROUND, [], 5).map(({ min }) => min);
+    const mins = soakChoices(hot, kitchenAt(AROUND), 5).map(({ min }) => min);
     expect(Math.max(...mins)).toBeLessThanOrEqual(60);
     expect(Math.min(...mins)).toBeGreaterThanOrEqual(15);
-    expect(soakChoices({ ...ALMOND, soak: { ...ALMOND.soak, method: 'none' } }, AROUND, [], 5)).toEqual([]);
+    expect(
+      soakChoices({ ...ALMOND, soak: { ...ALMOND.soak, method: 'none' } }, kitchenAt(AROUND), 5),
+    ).toEqual([]);
     expect(jobFor(ALMOND, 0, true).soaks).toBeNull();
   });
 });
@@ -172,8 +176,8 @@ describe('when the night was missed', () => {
   // Half past three in the afternoon, milk wanted at eight in the evening.
   const nowMs = Date.UTC(2026, 0, 10, 15, 30);
   const glassMs = Date.UTC(2026, 0, 10, 20);
-  const kitchen = kitchenAt(nowMs, glassMs);
-  const offers = alternatives({ id: 'a', glassMs, fresh: false }, ALMOND, AROUND, [], kitchen);
+  const kitchen = calendarAt(nowMs, glassMs);
+  const offers = alternatives({ id: 'a', glassMs, fresh: false }, ALMOND, kitchenAt(AROUND), kitchen);
 
   test('the cold soak no longer fits, for want of time alone', () => {
     expect(schedule([jobFor(ALMOND, glassMs)], kitchen)).toEqual({
@@ -206,11 +210,17 @@ describe('when the night was missed', () => {
     fc.assert(
       fc.property(nut, avoiding, (ingredient, avoided) => {
         const recipe = { ...ALMOND, nuts: [{ ingredient, form: 'whole' as const, share: 1 }] };
-        const found = alternatives({ id: 'a', glassMs, fresh: false }, recipe, AROUND, [], kitchen, avoided);
+        const found = alternatives(
+          { id: 'a', glassMs, fresh: false },
+          recipe,
+          kitchenAt(AROUND),
+          kitchen,
+          avoided,
+        );
         for (const offer of found) {
           offered++;
           const holds = offer.recipe.nuts.flatMap(
-            (one) => findIngredient(one.ingredient, [])?.allergens ?? [],
+            (one) => findIngredient(one.ingredient, TABLE_ONLY)?.allergens ?? [],
           );
           expect(holds.filter((one) => avoided.includes(one))).toEqual([]);
         }
@@ -225,14 +235,19 @@ describe('when the night was missed', () => {
     const own = ingredientFromPack({ ...PACK, key: 'own-pili', name: 'Pili nut' });
     if (!own.ok) throw new Error(own.refusal.code);
     const recipe = { ...ALMOND, nuts: [{ ingredient: 'own-pili', form: 'whole' as const, share: 1 }] };
-    const found = alternatives({ id: 'a', glassMs, fresh: false }, recipe, AROUND, [own.value], kitchen);
+    const found = alternatives(
+      { id: 'a', glassMs, fresh: false },
+      recipe,
+      kitchenAt(AROUND, [own.value]),
+      kitchen,
+    );
     expect(found.map(({ kind }) => kind)).toContain('hot-soak');
   });
 });
 
 describe('what is under way', () => {
   const nowMs = Date.UTC(2026, 0, 10, 18);
-  const made = predict(ALMOND, AROUND);
+  const made = predict(ALMOND, kitchenAt(AROUND));
   if (!made.ok) throw new Error(made.refusal.code);
   const plan: BatchEvent = {
     type: 'planned',

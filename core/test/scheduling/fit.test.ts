@@ -1,7 +1,6 @@
 import {
-  daysWith,
+  calendarWith,
   fit,
-  USUAL_SURROUNDINGS,
   startTimesOf,
   plainRecipe,
   planJob,
@@ -9,6 +8,7 @@ import {
   predict,
   scheduledTogether,
   bookingsOf,
+  USUAL_KITCHEN,
 } from '../../src';
 import type { FitJob, KeptJob } from '../../src';
 
@@ -23,32 +23,32 @@ describe('one more batch among the kept plans', () => {
     quietTo: '03:01',
     bowls: [{ volumeMl: 2000, count: 1 }],
   };
-  const days = kitchenCalendar(household, 'Europe/Lisbon', NOW, NOW + 48 * HOUR, []);
+  const calendar = kitchenCalendar(household, 'Europe/Lisbon', NOW, NOW + 48 * HOUR, []);
 
   function asked(id: string, glassMs: number): Pick<FitJob, 'recipe' | 'prediction' | 'job'> {
     const recipe = plainRecipe(id, 'almond', 6.6, 12);
-    const made = predict(recipe, USUAL_SURROUNDINGS);
+    const made = predict(recipe, USUAL_KITCHEN);
     if (!made.ok) throw new Error(made.refusal.code);
     const wish = { id, glassMs, fresh: false, soakedAlready: false };
     return {
       recipe,
       prediction: made.value,
-      job: planJob(wish, recipe, made.value, USUAL_SURROUNDINGS, []),
+      job: planJob(wish, recipe, made.value, USUAL_KITCHEN),
     };
   }
 
   function keptAt(id: string, glassMs: number, soonestMs: number): KeptJob {
     const { job } = asked(id, glassMs);
-    const [placed] = scheduledTogether([{ ...job, glassMs: soonestMs }], days) ?? [];
+    const [placed] = scheduledTogether([{ ...job, glassMs: soonestMs }], calendar) ?? [];
     if (!placed) throw new Error('no room');
     return { job, placed };
   }
 
-  const around = { around: USUAL_SURROUNDINGS, own: [], avoided: [] };
+  const rest = { kitchen: USUAL_KITCHEN, avoided: [] };
 
   test('beside them where it fits', () => {
     const kept = [keptAt('kept', NOW + 30 * HOUR, NOW + 30 * HOUR)];
-    const answer = fit({ ...asked('new', NOW + 60 * HOUR), days, kept, ...around });
+    const answer = fit({ ...asked('new', NOW + 60 * HOUR), calendar, kept, ...rest });
     expect(answer.found.ok).toBe(true);
     expect(answer.room).toBeNull();
     expect(answer.offers).toEqual([]);
@@ -57,7 +57,7 @@ describe('one more batch among the kept plans', () => {
   test('in their place where they can go aside, and the other ways are told, too', () => {
     // Kept for the day after, but soaking when the new one must.
     const kept = [keptAt('kept', NOW + 45 * HOUR, NOW + 22 * HOUR)];
-    const job = { ...asked('new', NOW + 22 * HOUR), days, kept, ...around };
+    const job = { ...asked('new', NOW + 22 * HOUR), calendar, kept, ...rest };
     const { found, room, offers } = fit(job);
     expect(found).toEqual({ ok: false, tightest: 'bowls', proven: true });
     expect(room?.moved.map(({ id }) => id)).toEqual(['kept']);
@@ -67,6 +67,8 @@ describe('one more batch among the kept plans', () => {
     expect(moved.readyMs).toBeLessThanOrEqual(NOW + 45 * HOUR);
     // Nothing but the kept plan is counted against the other ways.
     expect(offers.map(({ kind }) => kind)).toContain('needs-no-soak');
-    expect(daysWith(days, kept).taken).toEqual(kept.flatMap((one) => bookingsOf(one.job, one.placed)));
+    expect(calendarWith(calendar, kept).taken).toEqual(
+      kept.flatMap((one) => bookingsOf(one.job, one.placed)),
+    );
   });
 });

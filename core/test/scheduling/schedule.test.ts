@@ -2,10 +2,9 @@ import fc from 'fast-check';
 import type { KeptJob, ScheduledBatch, PlanCost, PlanJob, KitchenCalendar, Booking } from '../../src';
 import {
   CHILL_MIN,
-  USUAL_SURROUNDINGS,
   constraintViolations,
   compareCosts,
-  daysWith,
+  calendarWith,
   isInside,
   startTimesOf,
   overlaps,
@@ -21,6 +20,7 @@ import {
   visits,
   withFinishMoved,
   withSoakMoved,
+  USUAL_KITCHEN,
 } from '../../src';
 
 const MIN = 60_000;
@@ -301,18 +301,17 @@ describe('room made among kept plans', () => {
         { id, glassMs: inHours(hours), fresh: false, soakedAlready: false },
         recipe,
         made.value,
-        USUAL_SURROUNDINGS,
-        [],
+        USUAL_KITCHEN,
       );
     // The soak of each lies where the glass at 13:30 tomorrow would need it, or right behind.
     const lying: KeptJob[] = [];
     for (const hours of [30, 38]) {
       const one = almond(`kept ${hours}`, hours);
-      const found = schedule([one], daysWith(days, lying));
+      const found = schedule([one], calendarWith(days, lying));
       if (found.ok) lying.push({ job: one, placed: found.placed[0] as ScheduledBatch });
     }
     const soon = almond('new', 22);
-    expect(schedule([soon], daysWith(days, lying)).ok).toBe(false);
+    expect(schedule([soon], calendarWith(days, lying)).ok).toBe(false);
     const room = displacement(soon, lying, days);
     expect(room?.moved).toHaveLength(1);
     const after = [
@@ -328,7 +327,7 @@ describe('room made among kept plans', () => {
       ...lying.filter((one) => one !== mine),
       { job: soon, placed: room?.placed as ScheduledBatch },
     ];
-    const best = schedule([mine.job], daysWith(days, rest));
+    const best = schedule([mine.job], calendarWith(days, rest));
     expect(best.ok && compareCosts(planCost(best.placed), planCost([moved]))).toBe(0);
   });
 

@@ -1,12 +1,13 @@
 import type { KitchenFactors, Prediction, Prices, Recipe, Uncertainty } from '../../src';
 import {
   UNCERTAIN_FIGURES,
-  USUAL_SURROUNDINGS,
   pairedDifference,
   kitchenDraws,
   predict,
   seededRandom,
   uncertainty,
+  USUAL_CALIBRATION,
+  USUAL_KITCHEN,
 } from '../../src';
 import { simulateRun } from '../../src/predicting/simulate';
 import { resolveRecipe } from '../../src/predicting/resolveRecipe';
@@ -42,7 +43,7 @@ const RECIPES: readonly [string, Recipe][] = [
 
 /** The batch as planned, made in a kitchen with these factors. */
 function madeIn(recipe: Recipe, plan: Prediction, factors: KitchenFactors) {
-  const p = must(resolveRecipe(recipe, USUAL_SURROUNDINGS, []));
+  const p = must(resolveRecipe(recipe, USUAL_KITCHEN));
   const before = plan.additions.find((one) => one.when === 'before');
   const perL = recipe.additions.find((one) => one.when === 'before')?.gPerL ?? 1;
   return simulateRun(p, {
@@ -56,10 +57,10 @@ function madeIn(recipe: Recipe, plan: Prediction, factors: KitchenFactors) {
 
 describe.each(RECIPES)('%s', (_name, recipe) => {
   const plan = must(predict(recipe));
-  const sure = must(uncertainty(recipe, USUAL_SURROUNDINGS));
+  const sure = must(uncertainty(recipe, USUAL_KITCHEN));
 
   test('80 % intervals hold the truth in 75 to 85 of 100 kitchens they have not seen', () => {
-    const draw = kitchenDraws([recipe], seededRandom(90_001));
+    const draw = kitchenDraws([recipe], USUAL_CALIBRATION, seededRandom(90_001));
     const inside = { milkMl: 0, pulpG: 0, soakedG: 0, endTempC: 0, rupture: 0 };
     const kitchens = 1500;
     for (let i = 0; i < kitchens; i++) {
@@ -95,8 +96,8 @@ describe.each(RECIPES)('%s', (_name, recipe) => {
   });
 
   test('the same seed gives the same intervals, another one nearly so', () => {
-    expect(must(uncertainty(recipe, USUAL_SURROUNDINGS))).toEqual(sure);
-    const other = must(uncertainty(recipe, USUAL_SURROUNDINGS, [], { seed: 5 }));
+    expect(must(uncertainty(recipe, USUAL_KITCHEN))).toEqual(sure);
+    const other = must(uncertainty(recipe, USUAL_KITCHEN, { seed: 5 }));
     expect(other.milkMl).not.toEqual(sure.milkMl);
     expect(other.milkMl.low / sure.milkMl.low).toBeCloseTo(1, 1);
   });
@@ -111,21 +112,21 @@ const prices: Prices = {
 
 test('the cost of a litre is as unsure as the litres are', () => {
   const recipe = workedRecipe('almond', 143, 4, 8);
-  const sure = must(uncertainty(recipe, USUAL_SURROUNDINGS, [], { prices }));
+  const sure = must(uncertainty(recipe, { ...USUAL_KITCHEN, prices }));
   expect(sure.costPerL.low).toBeCloseTo(3000 / sure.milkMl.high, 3);
   expect(sure.costPerL.high).toBeCloseTo(3000 / sure.milkMl.low, 3);
 });
 
 test('what cannot be predicted is refused the same way', () => {
   const recipe = { ...workedRecipe('almond', 143, 4, 8), waterPerNut: 0 };
-  const refusedSure = uncertainty(recipe, USUAL_SURROUNDINGS);
+  const refusedSure = uncertainty(recipe, USUAL_KITCHEN);
   expect(refusedSure).toEqual(predict(recipe));
 });
 
 describe('two recipes side by side', () => {
   const firm = workedRecipe('almond', 143, 4, 8);
   const hard: Recipe = { ...firm, strain: { ...firm.strain, squeeze: 'hard' } };
-  const beside = (one: Recipe, other: Recipe) => must(pairedDifference(one, other, USUAL_SURROUNDINGS));
+  const beside = (one: Recipe, other: Recipe) => must(pairedDifference(one, other, USUAL_KITCHEN));
 
   test('a recipe beside itself differs in nothing, surely', () => {
     const { difference } = beside(firm, firm);
@@ -141,7 +142,7 @@ describe('two recipes side by side', () => {
   test('in the same kitchen a harder squeeze is surely more milk, though each alone is unsure', () => {
     const { difference } = beside(firm, hard);
     expect(difference.milkMl.low).toBeGreaterThan(0);
-    const alone = (recipe: Recipe): Uncertainty => must(uncertainty(recipe, USUAL_SURROUNDINGS));
+    const alone = (recipe: Recipe): Uncertainty => must(uncertainty(recipe, USUAL_KITCHEN));
     const width = difference.milkMl.high - difference.milkMl.low;
     expect(width).toBeLessThan((alone(firm).milkMl.high - alone(firm).milkMl.low) / 2);
   });
@@ -157,7 +158,7 @@ describe('two recipes side by side', () => {
   });
 
   test('from the same nuts a litre of the one that yields more is cheaper', () => {
-    const both = must(pairedDifference(firm, hard, USUAL_SURROUNDINGS, [], { prices }));
+    const both = must(pairedDifference(firm, hard, { ...USUAL_KITCHEN, prices }));
     expect(both.one.costPerL).toBeCloseTo(3000 / both.one.milkMl, 6);
     expect(both.difference.costPerL.high).toBeLessThan(0);
   });

@@ -3,9 +3,9 @@ import type {
   RecipeGoal,
   Ingredient,
   MassUnit,
-  OwnIngredient,
   Recipe,
   VolumeUnit,
+  KitchenModel,
 } from '@humble-churn/core';
 import {
   solveRecipe,
@@ -40,7 +40,7 @@ interface Props {
   change: Draft['change'];
   latest: Draft['latest'];
   ingredient: Ingredient | undefined;
-  own: readonly OwnIngredient[];
+  model: KitchenModel;
   kitchen: KnownKitchen;
   milkMl: number | null;
   body: Body | null;
@@ -49,7 +49,7 @@ interface Props {
 
 /** What the cook starts from: the milk wanted, the nuts at hand, the pulp to bake with; and how thick it is to be. */
 export function AmountPanel(props: Props) {
-  const { recipe, change, latest, ingredient, own, kitchen, milkMl, body, pulpG } = props;
+  const { recipe, change, latest, ingredient, model, kitchen, milkMl, body, pulpG } = props;
   const { amount } = recipe;
   const us = kitchen.measures === 'us';
   const [milkUnit, setMilkUnit] = useState<VolumeUnit>(us ? 'cups' : 'mL');
@@ -67,11 +67,11 @@ export function AmountPanel(props: Props) {
     setTrouble(null);
     setForPulp(by === 'pulp');
     if (by === 'pulp') return;
-    change('amount-by', (now) => withAmountBy(now, by, kitchen, own));
+    change('amount-by', (now) => withAmountBy(now, by, model));
   };
   /** Goes backwards to a recipe for the goal; the reason stands here when there is none. */
   const reach = (goal: RecipeGoal): string | null => {
-    const found = solveRecipe(latest().recipe, goal, kitchen, own);
+    const found = solveRecipe(latest().recipe, goal, model);
     if (!found.ok) return refusalMessage(found.refusal);
     const { amount: reached, waterPerNut, blend } = found.value.recipe;
     change(`goal-${goal.want}`, (now) => ({ ...now, amount: reached, waterPerNut, blend }));

@@ -1,5 +1,5 @@
 import { allergensText } from '@humble-churn/contract';
-import type { OwnIngredient, Prediction, Recipe } from '@humble-churn/core';
+import type { Prediction, Recipe, KitchenModel } from '@humble-churn/core';
 import {
   WATER_G_PER_ML,
   cautionsBefore,
@@ -14,7 +14,7 @@ import { BookOpenText, CalendarDays, Play, Redo2, Undo2 } from '../../ui/icons';
 import { Suspense, lazy, useDeferredValue, useEffect, useMemo, useRef } from 'react';
 import { ActivityIndicator, ScrollView, StyleSheet, View, useWindowDimensions } from 'react-native';
 import type { KnownKitchen } from '../../wire/queries';
-import { useKitchen, useOwnIngredients, useStartBatch } from '../../wire/queries';
+import { useKitchenModel, useStartBatch } from '../../wire/queries';
 import { Button } from '../../ui/Button';
 import { Cautions } from '../../ui/Cautions';
 import { Notice } from '../../ui/Notice';
@@ -50,15 +50,12 @@ const ValuePanel = lazy(() => import('./ValuePanel'));
 const WIDE_DRAWING_FROM_PX = 1100;
 
 export function BenchScreen() {
-  const kitchen = useKitchen();
-  const own = useOwnIngredients();
+  const { data, queries } = useKitchenModel();
   useEffect(() => {
     document.title = 'Bench · Humble Churn';
   }, []);
-  if (!kitchen.data || !own.data) {
-    return <QueryFallback title="Bench" what="the kitchen" queries={[kitchen, own]} />;
-  }
-  return <Bench kitchen={kitchen.data} own={own.data} />;
+  if (!data) return <QueryFallback title="Bench" what="the kitchen" queries={queries} />;
+  return <Bench {...data} />;
 }
 
 function useUndoKeys({ undo, redo }: Draft): void {
@@ -80,26 +77,20 @@ function useUndoKeys({ undo, redo }: Draft): void {
  * The recipe with so much water over the nuts it has: in its own terms, nuts or milk. Where no batch would come of it
  * the recipe stays as it is, so that the jar does not vanish from under the finger.
  */
-function withWater(
-  recipe: Recipe,
-  nutG: number,
-  waterMl: number,
-  around: KnownKitchen,
-  own: readonly OwnIngredient[],
-): Recipe {
+function withWater(recipe: Recipe, nutG: number, waterMl: number, kitchen: KitchenModel): Recipe {
   const poured: Recipe = {
     ...recipe,
     amount: { by: 'nuts', massG: nutG },
     waterPerNut: (waterMl * WATER_G_PER_ML) / nutG,
   };
-  const made = predict(poured, around, own);
+  const made = predict(poured, kitchen);
   if (!made.ok) return recipe;
   if (recipe.amount.by === 'nuts') return poured;
   const asMilk: Recipe = {
     ...poured,
     amount: { by: 'milk', volumeMl: Math.round(made.value.milk.volumeMl) },
   };
-  return predict(asMilk, around, own).ok ? asMilk : recipe;
+  return predict(asMilk, kitchen).ok ? asMilk : recipe;
 }
 
 function ThePour({ prediction, kitchen }: { prediction: Prediction; kitchen: KnownKitchen }) {
@@ -118,7 +109,7 @@ function ThePour({ prediction, kitchen }: { prediction: Prediction; kitchen: Kno
   );
 }
 
-function Bench({ kitchen, own }: { kitchen: KnownKitchen; own: readonly OwnIngredient[] }) {
+function Bench({ kitchen, model }: { kitchen: KnownKitchen; model: KitchenModel }) {
   const colour = useColours();
   const router = useRouter();
   const { width } = useWindowDimensions();
@@ -128,15 +119,15 @@ function Bench({ kitchen, own }: { kitchen: KnownKitchen; own: readonly OwnIngre
   const draft = useDraft(kitchen.machine, kitchen.strainer);
   const { recipe, other, change } = draft;
   useUndoKeys(draft);
-  const result = useMemo(() => predict(recipe, kitchen, own), [recipe, kitchen, own]);
+  const result = useMemo(() => predict(recipe, model), [recipe, model]);
   const prediction = result.ok ? result.value : null;
-  const ingredient = findIngredient(recipe.nuts[0]?.ingredient ?? '', own);
+  const ingredient = findIngredient(recipe.nuts[0]?.ingredient ?? '', model.pantry);
   const { profile } = kitchen;
   const cost = useMemo(
     () => (prediction ? costOf(prediction, profile, profile.glassMl) : null),
     [prediction, profile],
   );
-  const { sure, lost, looks } = useBenchWorker({ recipe, other, around: kitchen, own, prices: profile });
+  const { sure, lost, looks } = useBenchWorker({ recipe, other, kitchen: model });
   const cautions = useMemo(
     () =>
       prediction
@@ -144,10 +135,10 @@ function Bench({ kitchen, own }: { kitchen: KnownKitchen; own: readonly OwnIngre
             recipe,
             { contains: prediction.allergens, unknown: false },
             prediction.cautions,
-            profile,
+            model,
           )
         : [],
-    [recipe, prediction, profile],
+    [recipe, prediction, model],
   );
   const start = useStartBatch();
   // One key for one start of one recipe: a tap that is retried, or doubled, makes one batch, even when the
@@ -155,7 +146,7 @@ function Bench({ kitchen, own }: { kitchen: KnownKitchen; own: readonly OwnIngre
   const starting = useRef<{ recipe: Recipe; key: string } | null>(null);
   const startBatch = (): void => {
     if (starting.current?.recipe !== recipe) starting.current = { recipe, key: crypto.randomUUID() };
-    const name = recipe.name.trim() === '' ? nameFor(recipe.nuts, own) : recipe.name;
+    const name = recipe.name.trim() === '' ? nameFor(recipe.nuts, model.pantry) : recipe.name;
     start.mutate(
       { recipe: { ...recipe, name }, own: [], key: starting.current.key },
       {
@@ -184,7 +175,7 @@ function Bench({ kitchen, own }: { kitchen: KnownKitchen; own: readonly OwnIngre
       kitchen={kitchen}
       wide={wide}
       onWater={(waterMl) => {
-        if (nutG !== undefined) change('water', (now) => withWater(now, nutG, waterMl, kitchen, own));
+        if (nutG !== undefined) change('water', (now) => withWater(now, nutG, waterMl, model));
       }}
     />
   );
@@ -242,13 +233,13 @@ function Bench({ kitchen, own }: { kitchen: KnownKitchen; own: readonly OwnIngre
   );
   const panels = (
     <>
-      <NutPicker nuts={recipe.nuts} change={change} own={own} kitchen={kitchen} />
+      <NutPicker nuts={recipe.nuts} change={change} model={model} />
       <AmountPanel
         recipe={laterRecipe}
         change={change}
         latest={draft.latest}
         ingredient={ingredient}
-        own={own}
+        model={model}
         kitchen={kitchen}
         milkMl={laterPrediction?.milk.volumeMl ?? null}
         body={laterPrediction?.milk.body ?? null}
@@ -275,7 +266,7 @@ function Bench({ kitchen, own }: { kitchen: KnownKitchen; own: readonly OwnIngre
         blend={recipe.blend}
         recipe={laterRecipe}
         change={change}
-        own={own}
+        model={model}
         kitchen={kitchen}
         prediction={laterPrediction}
       />
@@ -284,12 +275,11 @@ function Bench({ kitchen, own }: { kitchen: KnownKitchen; own: readonly OwnIngre
         doses={recipe.additions}
         otherLiquid={recipe.otherLiquid}
         change={change}
-        kitchen={kitchen}
-        own={own}
+        model={model}
         prediction={laterPrediction}
       />
       <DrinkersPanel drinkers={recipe.drinkers} change={change} kitchen={kitchen} />
-      <KeepPanel draft={laterDraft} own={own} kitchen={kitchen} prediction={laterPrediction} />
+      <KeepPanel draft={laterDraft} model={model} prediction={laterPrediction} />
     </>
   );
   const waiting = <ActivityIndicator color={colour.kelp} />;
@@ -311,7 +301,7 @@ function Bench({ kitchen, own }: { kitchen: KnownKitchen; own: readonly OwnIngre
           draft={laterDraft}
           contrast={looks?.contrast ?? null}
           kitchen={kitchen}
-          own={own}
+          model={model}
           priced={laterCost !== null && laterCost.parts.length > 0}
         />
       </Suspense>

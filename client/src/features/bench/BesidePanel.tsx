@@ -8,6 +8,7 @@ import type {
   Squeeze,
   Strainer,
   UncertainFigure,
+  KitchenModel,
 } from '@humble-churn/core';
 import {
   findIngredient,
@@ -51,17 +52,17 @@ interface Props {
   draft: Draft;
   contrast: PairedDifference | null;
   kitchen: KnownKitchen;
-  own: Parameters<typeof findIngredient>[1];
+  model: KitchenModel;
   priced: boolean;
 }
 
 /** The answers to one question, and how the other side gives one. */
-function answers(question: Question, other: Recipe, kitchen: KnownKitchen, own: Props['own']) {
+function answers(question: Question, other: Recipe, kitchen: KnownKitchen, model: KitchenModel) {
   const keys = <K extends string>(words: Readonly<Record<K, string>>, leave: readonly string[] = []) =>
     (Object.keys(words) as K[])
       .filter((key) => !leave.includes(key))
       .map((value) => ({ value, label: words[value] }));
-  const ingredient = findIngredient(other.nuts[0]?.ingredient ?? '', own);
+  const ingredient = findIngredient(other.nuts[0]?.ingredient ?? '', model.pantry);
   switch (question) {
     case 'soak':
       return {
@@ -126,7 +127,7 @@ function answers(question: Question, other: Recipe, kitchen: KnownKitchen, own: 
 }
 
 /** Two ways of making it side by side: what differs, by how much, and how sure that is. */
-export default function BesidePanel({ draft, contrast, kitchen, own, priced }: Props) {
+export default function BesidePanel({ draft, contrast, kitchen, model, priced }: Props) {
   const colour = useColours();
   const [question, setQuestion] = useState<Question>('squeeze');
   const { other } = draft;
@@ -143,8 +144,8 @@ export default function BesidePanel({ draft, contrast, kitchen, own, priced }: P
       </Panel>
     );
   }
-  const { value, options, give } = answers(question, other, kitchen, own);
-  const made = predict(other, kitchen, own);
+  const { value, options, give } = answers(question, other, kitchen, model);
+  const made = predict(other, model);
   const signed =
     (words: (value: number) => string) =>
     (x: number): string =>

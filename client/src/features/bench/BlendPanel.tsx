@@ -1,4 +1,4 @@
-import type { MachineKind, OwnIngredient, Prediction, Recipe } from '@humble-churn/core';
+import type { MachineKind, Prediction, Recipe, KitchenModel } from '@humble-churn/core';
 import {
   LIMITS,
   MACHINES,
@@ -30,7 +30,7 @@ interface Props {
   blend: Recipe['blend'];
   recipe: Recipe;
   change: Draft['change'];
-  own: readonly OwnIngredient[];
+  model: KitchenModel;
   kitchen: KnownKitchen;
   prediction: Prediction | null;
 }
@@ -41,7 +41,7 @@ function machineValue({ machine, machineName }: Recipe['blend']): string {
 }
 
 /** Machine, order of the water, how fine, how warm, and what to do at the jug. */
-export function BlendPanel({ blend, recipe, change, own, kitchen, prediction }: Props) {
+export function BlendPanel({ blend, recipe, change, model, kitchen, prediction }: Props) {
   const { machines } = kitchen.profile;
   const pressed = blend.machine === 'cold-press';
   const usual = MACHINES[blend.machine];
@@ -133,7 +133,7 @@ export function BlendPanel({ blend, recipe, change, own, kitchen, prediction }: 
           <Choice
             label="Blend until"
             value={blend.end.by}
-            onChange={(by) => change('end-by', (now) => withEndBy(now, by, kitchen, own))}
+            onChange={(by) => change('end-by', (now) => withEndBy(now, by, model))}
             options={[
               { value: 'rupture', label: 'It is fine enough' },
               { value: 'seconds', label: 'The clock says so' },
@@ -223,7 +223,7 @@ export function BlendPanel({ blend, recipe, change, own, kitchen, prediction }: 
           {prediction && iceNeededG !== undefined && iceNeededG !== null && iceNeededG > 0 && (
             <Button
               label={`Take ${formatMass(iceNeededG, kitchen)} of ice to stay below ${formatTemp(prediction.blend.warmthLimitC, kitchen.measures)}`}
-              onPress={() => change('ice', (now) => withEnoughIce(now, kitchen, own))}
+              onPress={() => change('ice', (now) => withEnoughIce(now, model))}
             />
           )}
           {prediction && iceNeededG === null && (

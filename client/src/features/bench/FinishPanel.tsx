@@ -1,4 +1,4 @@
-import type { Addition, AdditionDose, OwnIngredient, Prediction, Recipe } from '@humble-churn/core';
+import type { Addition, AdditionDose, Prediction, Recipe, KitchenModel } from '@humble-churn/core';
 import {
   ADDITION_TABLE,
   LIMITS,
@@ -20,7 +20,6 @@ import { QuantityField } from '../../ui/QuantityField';
 import { AppText } from '../../ui/AppText';
 import { Plus, Trash2 } from '../../ui/icons';
 import { SPACE, useColours } from '../../ui/theme';
-import type { KnownKitchen } from '../../wire/queries';
 import type { Draft } from './draft';
 
 const ADDABLE = ADDITION_TABLE.filter((one) => one.kind !== 'liquid');
@@ -31,8 +30,7 @@ interface Props {
   doses: Recipe['additions'];
   otherLiquid: Recipe['otherLiquid'];
   change: Draft['change'];
-  kitchen: KnownKitchen;
-  own: readonly OwnIngredient[];
+  model: KitchenModel;
   prediction: Prediction | null;
 }
 
@@ -64,7 +62,7 @@ function shownMassOf(massG: number | undefined): string {
 }
 
 /** What goes in besides nuts and water: another liquid, sweetness, salt, and the rest, each at its time. */
-export function FinishPanel({ doses, otherLiquid, change, kitchen, own, prediction }: Props) {
+export function FinishPanel({ doses, otherLiquid, change, model, prediction }: Props) {
   const colour = useColours();
   const [adding, setAdding] = useState(false);
   const set = (field: string, to: (doses: readonly AdditionDose[]) => readonly AdditionDose[]): void =>
@@ -189,7 +187,7 @@ export function FinishPanel({ doses, otherLiquid, change, kitchen, own, predicti
                   if (litresOf(prediction) * max < pieces * (addition.gEach ?? 0)) {
                     return `At most ${max} g per litre, which is ${Math.floor((litresOf(prediction) * max) / (addition.gEach ?? 1))} pieces.`;
                   }
-                  change(`dose-${i}`, (now) => withPieces(now, i, pieces, kitchen, own));
+                  change(`dose-${i}`, (now) => withPieces(now, i, pieces, model));
                   return null;
                 }}
                 note={`${shownMassOf(massG)}${Number(dose.gPerL.toPrecision(3))} g per litre of milk; a piece is taken as ${addition.gEach} g.`}

@@ -1,4 +1,4 @@
-import type { OwnIngredient, Prediction, Recipe } from '@humble-churn/core';
+import type { Prediction, Recipe, KitchenModel } from '@humble-churn/core';
 import { predict } from '@humble-churn/core';
 import { useRouter } from 'expo-router';
 import { useRef } from 'react';
@@ -10,19 +10,17 @@ import { Panel } from '../../ui/Panel';
 import { useToast } from '../../ui/Toast';
 import { SPACE } from '../../ui/theme';
 import { useKeepRecipe } from '../../wire/recipes';
-import type { KnownKitchen } from '../../wire/queries';
 import type { Draft } from './draft';
 import { writeJsonLd, writeOpenForm } from './recipeFiles';
 
 interface Props {
   draft: Draft;
-  own: readonly OwnIngredient[];
-  kitchen: KnownKitchen;
+  model: KitchenModel;
   prediction: Prediction | null;
 }
 
 /** The recipe's name, and keeping it: new, or as the next version of the one it came from. */
-export function KeepPanel({ draft, own, kitchen, prediction }: Props) {
+export function KeepPanel({ draft, model, prediction }: Props) {
   const router = useRouter();
   const toast = useToast();
   const keep = useKeepRecipe();
@@ -82,7 +80,7 @@ export function KeepPanel({ draft, own, kitchen, prediction }: Props) {
           kind="quiet"
           label="Write to a file"
           hint="Write the recipe to a file in its open form"
-          onPress={() => writeOpenForm(draft.latest().recipe, own)}
+          onPress={() => writeOpenForm(draft.latest().recipe, model.pantry)}
         />
         <Button
           kind="quiet"
@@ -91,8 +89,8 @@ export function KeepPanel({ draft, own, kitchen, prediction }: Props) {
           disabled={!prediction}
           onPress={() => {
             const { recipe: now } = draft.latest();
-            const made = predict(now, kitchen, own);
-            if (made.ok) void writeJsonLd(now, own, made.value);
+            const made = predict(now, model);
+            if (made.ok) void writeJsonLd(now, model.pantry, made.value);
           }}
         />
       </View>

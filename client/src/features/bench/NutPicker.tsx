@@ -1,4 +1,4 @@
-import type { Ingredient, NutForm, OwnIngredient, Recipe } from '@humble-churn/core';
+import type { Ingredient, NutForm, Recipe, KitchenModel } from '@humble-churn/core';
 import { allergensText } from '@humble-churn/contract';
 import {
   NUT_TABLE,
@@ -20,7 +20,6 @@ import { QuantityField } from '../../ui/QuantityField';
 import { AppText } from '../../ui/AppText';
 import { Plus, Trash2 } from '../../ui/icons';
 import { SPACE, WIDE_FROM_PX, useColours } from '../../ui/theme';
-import type { KnownKitchen } from '../../wire/queries';
 import type { Draft } from './draft';
 import { FORM_LABELS, nameFor } from '../../ui/recipeLabels';
 
@@ -30,24 +29,18 @@ const MOST_NUTS = 8;
 interface Props {
   nuts: Recipe['nuts'];
   change: Draft['change'];
-  own: readonly OwnIngredient[];
-  kitchen: KnownKitchen;
+  model: KitchenModel;
 }
 
 /** Another set of nuts, with the soak and peel that make sense for the first of them. */
-function withNuts(
-  now: Recipe,
-  nuts: Recipe['nuts'],
-  own: readonly Ingredient[],
-  kitchen: KnownKitchen,
-): Recipe {
-  const named = now.name !== '' && now.name !== nameFor(now.nuts, own);
-  const next = { ...now, nuts, name: named ? now.name : nameFor(nuts, own) };
-  const first = findIngredient(nuts[0]?.ingredient ?? '', own);
+function withNuts(now: Recipe, nuts: Recipe['nuts'], model: KitchenModel): Recipe {
+  const named = now.name !== '' && now.name !== nameFor(now.nuts, model.pantry);
+  const next = { ...now, nuts, name: named ? now.name : nameFor(nuts, model.pantry) };
+  const first = findIngredient(nuts[0]?.ingredient ?? '', model.pantry);
   if (!first || nuts[0]?.ingredient === now.nuts[0]?.ingredient) return next;
   // A soak that made sense for the last nut may drown this one: start from its own usual soak.
   const method = first.soakUsualH === 0 ? 'none' : now.soak.method === 'none' ? 'fridge' : now.soak.method;
-  const { hours, pourTempC } = soakAdvice(first, method, kitchen);
+  const { hours, pourTempC } = soakAdvice(first, method, model.surroundings);
   return {
     ...next,
     soak: { ...now.soak, method, hours, pourTempC },
@@ -56,12 +49,12 @@ function withNuts(
 }
 
 /** One nut in another form; skins that cannot come off it any more are left on. */
-function withForm(now: Recipe, index: number, form: NutForm, own: readonly Ingredient[]): Recipe {
+function withForm(now: Recipe, index: number, form: NutForm, model: KitchenModel): Recipe {
   const nuts = now.nuts.map((nut, i) => (i === index ? { ...nut, form } : nut));
   const peels =
     nuts.every((nut) => nut.form !== 'ground') &&
     nuts.some((nut) => {
-      const found = findIngredient(nut.ingredient, own);
+      const found = findIngredient(nut.ingredient, model.pantry);
       return found && canPeel(found, nut.form, now.peel);
     });
   return { ...now, nuts, peel: peels ? now.peel : 'leave' };
@@ -73,7 +66,7 @@ function evenShare(nuts: Recipe['nuts']): number {
 }
 
 /** Which nuts or seeds, in what form and in what parts. */
-export function NutPicker({ nuts, change, own, kitchen }: Props) {
+export function NutPicker({ nuts, change, model }: Props) {
   const colour = useColours();
   const router = useRouter();
   const { width } = useWindowDimensions();
@@ -83,12 +76,14 @@ export function NutPicker({ nuts, change, own, kitchen }: Props) {
   const [adding, setAdding] = useState(false);
   const open = wide || opened || adding;
   // An archived one is still there where a recipe has it.
-  const inUse = own.filter((one) => !one.archived || nuts.some((nut) => nut.ingredient === one.key));
+  const inUse = model.pantry.own.filter(
+    (one) => !one.archived || nuts.some((nut) => nut.ingredient === one.key),
+  );
   const all: readonly Ingredient[] = [...NUT_TABLE, ...inUse];
   const [first] = nuts;
   const percents = nutPercents(nuts);
   const set = (to: (nuts: Recipe['nuts']) => Recipe['nuts'], field: string): void =>
-    change(field, (now) => withNuts(now, to(now.nuts), own, kitchen));
+    change(field, (now) => withNuts(now, to(now.nuts), model));
   const choose = (key: string): void => {
     if (adding) {
       set((now) => [...now, { ingredient: key, form: 'whole', share: evenShare(now) }], 'nut-add');
@@ -135,7 +130,7 @@ export function NutPicker({ nuts, change, own, kitchen }: Props) {
         <Button label="Add one of your own" kind="quiet" onPress={() => router.push('/ingredients/new')} />
       </View>
       {nuts.map((nut, i) => {
-        const found = findIngredient(nut.ingredient, own);
+        const found = findIngredient(nut.ingredient, model.pantry);
         const name = found?.name ?? nut.ingredient;
         const alone = nuts.length === 1;
         return (
@@ -175,7 +170,7 @@ export function NutPicker({ nuts, change, own, kitchen }: Props) {
             <Choice
               label={alone ? 'Form' : `Form of ${name.toLowerCase()}`}
               value={nut.form}
-              onChange={(form) => change(`form-${i}`, (now) => withForm(now, i, form, own))}
+              onChange={(form) => change(`form-${i}`, (now) => withForm(now, i, form, model))}
               options={FORMS.map((form) => ({ value: form, label: FORM_LABELS[form] }))}
             />
             {found && (

@@ -1,20 +1,10 @@
-import type {
-  PairedDifference,
-  Curves,
-  OwnIngredient,
-  Prices,
-  Recipe,
-  Uncertainty,
-  Surroundings,
-} from '@humble-churn/core';
+import type { PairedDifference, Curves, Recipe, Uncertainty, KitchenModel } from '@humble-churn/core';
 import { pairedDifference, curves, uncertainty } from '@humble-churn/core';
 
 export interface BenchJob {
   recipe: Recipe;
   other: Recipe | null;
-  around: Surroundings;
-  own: readonly OwnIngredient[];
-  prices: Prices;
+  kitchen: KitchenModel;
 }
 
 export interface BenchAnswer {
@@ -27,14 +17,14 @@ export interface BenchAnswer {
 }
 
 /** All that is too much for the page while a finger moves. */
-export function answer({ recipe, other, around, own, prices }: BenchJob): BenchAnswer {
+export function answer({ recipe, other, kitchen }: BenchJob): BenchAnswer {
   const from = performance.now();
-  const sure = uncertainty(recipe, around, own, { prices });
+  const sure = uncertainty(recipe, kitchen);
   const drawsMs = performance.now() - from;
-  const beside = other ? pairedDifference(recipe, other, around, own, { prices }) : null;
+  const beside = other ? pairedDifference(recipe, other, kitchen) : null;
   return {
     sure: sure.ok ? sure.value : null,
-    curves: curves(recipe, around, own),
+    curves: curves(recipe, kitchen),
     contrast: beside?.ok === true ? beside.value : null,
     drawsMs,
   };

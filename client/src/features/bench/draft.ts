@@ -6,13 +6,14 @@ import {
   plainRecipe,
   ratioFromCups,
   soakAdvice,
+  TABLE_ONLY,
 } from '@humble-churn/core';
 import { useEffect, useLayoutEffect, useMemo, useReducer, useRef } from 'react';
 import { z } from 'zod';
 
 /** The first batch anybody sees: a litre of everyday almond milk. */
 export function firstRecipe(machine: MachineKind = 'standard-jug', strainer: Strainer = 'fine-bag'): Recipe {
-  const almond = findIngredient('almond');
+  const almond = findIngredient('almond', TABLE_ONLY);
   const hours = almond ? soakAdvice(almond, 'fridge', USUAL_SURROUNDINGS).hours : 8;
   const plain = plainRecipe('Almond milk', 'almond', ratioFromCups(4, almond?.cupWholeG ?? 140, 'us'), hours);
   return { ...plain, blend: { ...plain.blend, machine }, strain: { ...plain.strain, strainer } };

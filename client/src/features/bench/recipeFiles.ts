@@ -1,11 +1,11 @@
 import type { RecipeFile } from '@humble-churn/contract';
 import { RECIPE_FORMAT } from '@humble-churn/contract';
-import type { OwnIngredient, Prediction, Recipe } from '@humble-churn/core';
+import type { Prediction, Recipe, Pantry } from '@humble-churn/core';
 import { wireOwn } from '../../wire/queries';
 import { saveFile } from '../../wire/savedFile';
 
 /** A recipe in its open form, its own ingredients with it so that it is whole elsewhere. */
-export function openForm(recipe: Recipe, own: readonly OwnIngredient[]): RecipeFile {
+export function openForm(recipe: Recipe, { own }: Pantry): RecipeFile {
   const used = own.filter((one) => recipe.nuts.some((nut) => nut.ingredient === one.key));
   return {
     format: RECIPE_FORMAT,
@@ -28,17 +28,13 @@ function fileName(name: string, ending: string): string {
   return `${plain === '' ? 'recipe' : plain}.${ending}`;
 }
 
-export function writeOpenForm(recipe: Recipe, own: readonly OwnIngredient[]): void {
-  const text = JSON.stringify(openForm(recipe, own), null, 2);
+export function writeOpenForm(recipe: Recipe, pantry: Pantry): void {
+  const text = JSON.stringify(openForm(recipe, pantry), null, 2);
   saveFile(text, fileName(recipe.name, 'recipe.json'), 'application/json');
 }
 
-export async function writeJsonLd(
-  recipe: Recipe,
-  own: readonly OwnIngredient[],
-  prediction: Prediction,
-): Promise<void> {
+export async function writeJsonLd(recipe: Recipe, pantry: Pantry, prediction: Prediction): Promise<void> {
   const { toJsonLd } = await import('@humble-churn/contract/recipeJsonLd');
-  const text = JSON.stringify(toJsonLd(openForm(recipe, own), prediction), null, 2);
+  const text = JSON.stringify(toJsonLd(openForm(recipe, pantry), prediction), null, 2);
   saveFile(text, fileName(recipe.name, 'jsonld'), 'application/ld+json');
 }

@@ -19,9 +19,9 @@ export function useBenchWorker(job: BenchJob): {
   const [sure, setSure] = useState<Uncertainty | null>(null);
   const [lost, setLost] = useState(false);
   const [looks, setLooks] = useState<BenchAnswer | null>(null);
-  const desk = useRef<LatestOnlyWorker<BenchJob, BenchAnswer> | null>(null);
+  const worker = useRef<LatestOnlyWorker<BenchJob, BenchAnswer> | null>(null);
   const resting = useRef<ReturnType<typeof setTimeout> | undefined>(undefined);
-  const { recipe, other, around, own, prices } = job;
+  const { recipe, other, kitchen } = job;
 
   useEffect(() => {
     const opened = new LatestOnlyWorker<BenchJob, BenchAnswer>(
@@ -39,19 +39,18 @@ export function useBenchWorker(job: BenchJob): {
         setLost(true);
       },
     );
-    desk.current = opened;
+    worker.current = opened;
     return () => {
       clearTimeout(resting.current);
       opened.close();
-      desk.current = null;
+      worker.current = null;
     };
   }, []);
 
   useEffect(() => {
-    const { roomTempC, fridgeTempC } = around;
     clearTimeout(resting.current);
-    desk.current?.ask({ recipe, other, around: { roomTempC, fridgeTempC }, own, prices });
-  }, [recipe, other, around, own, prices]);
+    worker.current?.ask({ recipe, other, kitchen });
+  }, [recipe, other, kitchen]);
 
   return { sure, lost, looks };
 }

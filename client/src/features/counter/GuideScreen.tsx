@@ -1,5 +1,5 @@
 import type { BatchState, Replan, StepState } from '@humble-churn/core';
-import { clockLengthS, replan } from '@humble-churn/core';
+import { clockLengthS, replan, USUAL_KITCHEN } from '@humble-churn/core';
 import { useRouter } from 'expo-router';
 import { useMemo, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
@@ -12,7 +12,7 @@ import {
   useActiveBatches,
   useBatch,
   useKitchen,
-  useOwnIngredients,
+  useKitchenModel,
   useRecord,
 } from '../../wire/queries';
 import { BatchBand, batchLooks } from '../../ui/BatchBand';
@@ -65,7 +65,8 @@ const ASKS: ReadonlySet<string> = new Set(['cool', 'weigh-milk', 'bottle', 'pulp
 function Guide({ batch, kitchen }: { batch: KnownBatch; kitchen: KnownKitchen }) {
   const router = useRouter();
   const record = useRecord(batch.id);
-  const own = useOwnIngredients();
+  const { data: known } = useKitchenModel();
+  const model = known?.model ?? USUAL_KITCHEN;
   const active = useActiveBatches();
   const [ways, setWays] = useWays();
   const [stopping, setStopping] = useState(false);
@@ -73,8 +74,7 @@ function Guide({ batch, kitchen }: { batch: KnownBatch; kitchen: KnownKitchen })
   const [peekId, setPeekId] = useState<string | null>(null);
   const { state, events } = batch;
   const { current } = state;
-  const ownOnes = own.data;
-  const plan = useMemo(() => replan(state, ownOnes ?? [], serverNowMs()), [state, ownOnes]);
+  const plan = useMemo(() => replan(state, model, serverNowMs()), [state, model]);
   const parts: GuideProps = { batch, kitchen, plan, record, ways };
   useWakeLock(current !== null);
   const shown = state.steps.find((step) => step.id === peekId) ?? current;

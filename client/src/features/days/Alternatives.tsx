@@ -1,5 +1,5 @@
 import type { Plan } from '@humble-churn/contract';
-import type { Alternative, ScheduledBatch, Displacement } from '@humble-churn/core';
+import type { Alternative, ScheduledBatch, Displacement, KitchenModel } from '@humble-churn/core';
 import { cautionsBefore, formatDuration, formatVolume } from '@humble-churn/core';
 import { StyleSheet, View } from 'react-native';
 import { Button } from '../../ui/Button';
@@ -99,12 +99,14 @@ export function RoomOffer({
 export function OneOffer({
   offer,
   kitchen,
+  model,
   nowMs,
   working,
   onTake,
 }: {
   offer: Alternative;
   kitchen: KnownKitchen;
+  model: KitchenModel;
   nowMs: number;
   working: boolean;
   onTake: () => void;
@@ -124,7 +126,7 @@ export function OneOffer({
           offer.recipe,
           { contains: offer.prediction.allergens, unknown: false },
           offer.prediction.cautions,
-          kitchen.profile,
+          model,
         )}
       />
       <View style={styles.row}>

@@ -10,7 +10,6 @@ import type { Plan } from '@humble-churn/contract';
 import type {
   FitJob,
   StartTimes,
-  OwnIngredient,
   ScheduledBatch,
   PlanJob,
   KitchenCalendar,
@@ -18,11 +17,12 @@ import type {
   Recipe,
   Refusal,
   Booking,
+  KitchenModel,
 } from '@humble-churn/core';
 import {
   avoidedBy,
   cautionsBefore,
-  daysWith,
+  calendarWith,
   startTimesOf,
   scheduledAt,
   scheduledTogether,
@@ -39,7 +39,7 @@ import { serverNowMs, useNowMs } from '../../wire/clock';
 import type { Wanted } from '../../wire/plans';
 import { usePlanning, usePlans } from '../../wire/plans';
 import type { KnownBatch, KnownKitchen } from '../../wire/queries';
-import { useActiveBatches, useKitchen, useOwnIngredients } from '../../wire/queries';
+import { useActiveBatches, useKitchenModel } from '../../wire/queries';
 import { useRecipes } from '../../wire/recipes';
 import { batchLooks } from '../../ui/BatchBand';
 import { Button } from '../../ui/Button';
@@ -63,22 +63,20 @@ import { firstWish, recipeOf } from './wish';
 /** What is planned for the days ahead, and the next glass to plan for. */
 export function DaysScreen() {
   const batches = useActiveBatches();
-  const kitchen = useKitchen();
+  const { data, queries } = useKitchenModel();
   const plans = usePlans();
   const recipes = useRecipes('in-use');
-  const own = useOwnIngredients();
-  if (!batches.data || !kitchen.data || !plans.data || !recipes.data || !own.data) {
+  if (!batches.data || !data || !plans.data || !recipes.data) {
     return (
-      <QueryFallback title="Days" what="the days ahead" queries={[batches, kitchen, plans, recipes, own]} />
+      <QueryFallback title="Days" what="the days ahead" queries={[batches, plans, recipes, ...queries]} />
     );
   }
   return (
     <Days
       batches={batches.data}
-      kitchen={kitchen.data}
+      {...data}
       plans={plans.data}
       recipes={recipes.data.map(({ recipe }) => recipe)}
-      own={own.data}
     />
   );
 }
@@ -88,7 +86,7 @@ interface Props {
   kitchen: KnownKitchen;
   plans: readonly Plan[];
   recipes: readonly Recipe[];
-  own: readonly OwnIngredient[];
+  model: KitchenModel;
 }
 
 const NEW = 'new';
@@ -120,22 +118,21 @@ interface Held {
 function askedFor(
   wish: Wish,
   choices: readonly Recipe[],
-  kitchen: KnownKitchen,
-  own: readonly OwnIngredient[],
+  kitchen: KitchenModel,
 ): { refusal: Refusal | null; asked: Pick<Held, 'recipe' | 'prediction' | 'job'> | null } {
   const recipe = recipeOf(wish, choices);
   if (!recipe) return { refusal: null, asked: null };
-  const result = predict(recipe, kitchen, own);
+  const result = predict(recipe, kitchen);
   if (!result.ok) return { refusal: result.refusal, asked: null };
   const one = { id: NEW, glassMs: wish.glassMs, fresh: wish.fresh, soakedAlready: false };
   const prediction = result.value;
   return {
     refusal: null,
-    asked: { recipe, prediction, job: planJob(one, recipe, prediction, kitchen, own) },
+    asked: { recipe, prediction, job: planJob(one, recipe, prediction, kitchen) },
   };
 }
 
-function Days({ batches, kitchen, plans, recipes, own }: Props) {
+function Days({ batches, kitchen, plans, recipes, model }: Props) {
   const nowMs = useNowMs(30_000);
   const [fromMs] = useState(planningMs);
   const bench = useMemo(() => lastOnBench(), []);
@@ -151,10 +148,10 @@ function Days({ batches, kitchen, plans, recipes, own }: Props) {
   const kept = useMemo(
     () =>
       plans.map((plan) => {
-        const job = jobOfPlan(plan, kitchen, own);
+        const job = jobOfPlan(plan, model);
         return { plan, job, placed: scheduledAt(job, coreStartTimes(plan.moments)) };
       }),
-    [plans, kitchen, own],
+    [plans, model],
   );
   const underWay = useMemo(
     () =>
@@ -169,9 +166,9 @@ function Days({ batches, kitchen, plans, recipes, own }: Props) {
   const taken = useMemo(() => bookingsUnderWay(batches, fromMs), [batches, fromMs]);
   const others = useMemo(() => kept.filter(({ plan }) => plan.id !== movingId), [kept, movingId]);
   const [wish, setWish] = useState<Wish>(() =>
-    firstWish(choices, kitchen, own, fromMs, (one) => {
-      const { asked } = askedFor(one, choices, kitchen, own);
-      const full = daysWith(daysUntil(one.glassMs, kitchen, fromMs, taken), kept);
+    firstWish(choices, kitchen, model, fromMs, (one) => {
+      const { asked } = askedFor(one, choices, model);
+      const full = calendarWith(daysUntil(one.glassMs, kitchen, fromMs, taken), kept);
       return asked !== null && scheduledTogether([asked.job], full) !== null;
     }),
   );
@@ -179,27 +176,24 @@ function Days({ batches, kitchen, plans, recipes, own }: Props) {
     () => daysUntil(wish.glassMs, kitchen, fromMs, taken),
     [wish.glassMs, kitchen, fromMs, taken],
   );
-  const days = useMemo(() => daysWith(bare, others), [bare, others]);
+  const days = useMemo(() => calendarWith(bare, others), [bare, others]);
   const settledPlan = (settled?.wish === wish && plans.find(({ id }) => id === settled.planId)) || null;
   const isSettled = settledPlan !== null;
   const { refusal, asked } = useMemo(
-    () => (isSettled ? { refusal: null, asked: null } : askedFor(wish, choices, kitchen, own)),
-    [isSettled, wish, choices, kitchen, own],
+    () => (isSettled ? { refusal: null, asked: null } : askedFor(wish, choices, model)),
+    [isSettled, wish, choices, model],
   );
   const wanted = useMemo((): FitJob | null => {
     if (!asked) return null;
-    const avoided = avoidedBy(kitchen.profile.people, asked.recipe.drinkers);
-    const { roomTempC, fridgeTempC } = kitchen;
-    const around = { roomTempC, fridgeTempC };
+    const avoided = avoidedBy(model.people, asked.recipe.drinkers);
     return {
       ...asked,
-      days: bare,
+      calendar: bare,
       kept: others.map(({ job, placed }) => ({ job, placed })),
-      around,
-      own,
+      kitchen: model,
       avoided,
     };
-  }, [asked, bare, others, kitchen, own]);
+  }, [asked, bare, others, model]);
   // What was found for the wish before stands until the next is found, but cannot be kept.
   const { fitted, current, error: notFitted, retry } = useFit(wanted, movingId);
   const found = wanted && fitted?.found;
@@ -289,9 +283,9 @@ function Days({ batches, kitchen, plans, recipes, own }: Props) {
           placed={shown}
           cautions={cautionsBefore(
             held.recipe,
-            recipeAllergens(held.recipe, own),
+            recipeAllergens(held.recipe, model.pantry),
             held.prediction.cautions,
-            kitchen.profile,
+            model,
           )}
           days={days}
           kitchen={kitchen}
@@ -379,6 +373,7 @@ function Days({ batches, kitchen, plans, recipes, own }: Props) {
               key={offer.kind}
               offer={offer}
               kitchen={kitchen}
+              model={model}
               nowMs={nowMs}
               working={!current}
               onTake={() =>
@@ -395,7 +390,7 @@ function Days({ batches, kitchen, plans, recipes, own }: Props) {
       <KeptPlans
         kept={kept}
         kitchen={kitchen}
-        own={own}
+        model={model}
         nowMs={nowMs}
         onMove={(planId) => {
           setMoved(null);

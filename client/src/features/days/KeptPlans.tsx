@@ -1,5 +1,5 @@
 import type { Plan } from '@humble-churn/contract';
-import type { OwnIngredient, ScheduledBatch } from '@humble-churn/core';
+import type { ScheduledBatch, KitchenModel } from '@humble-churn/core';
 import { cautionsBefore, predict, recipeAllergens, formatVolume } from '@humble-churn/core';
 import { useRouter } from 'expo-router';
 import { StyleSheet, View } from 'react-native';
@@ -20,24 +20,26 @@ import { useRecordTo, useStartBatch } from '../../wire/queries';
 import { Visits } from './Visits';
 
 /** What to know before it is begun, by what its ingredients and the household are now. */
-function cautionsOf(plan: Plan, own: readonly OwnIngredient[], kitchen: KnownKitchen) {
-  const made = predict(plan.recipe, kitchen, [...own, ...plan.ingredients]);
+function cautionsOf(plan: Plan, model: KitchenModel) {
+  // What it was planned with comes behind what the kitchen has by now.
+  const pantry = { own: [...model.pantry.own, ...plan.ingredients] };
+  const made = predict(plan.recipe, { ...model, pantry });
   const { cautions } = made.ok ? made.value : plan.prediction;
-  const facts = recipeAllergens(plan.recipe, [...own, ...plan.ingredients]);
-  return cautionsBefore(plan.recipe, facts, cautions, kitchen.profile);
+  const facts = recipeAllergens(plan.recipe, pantry);
+  return cautionsBefore(plan.recipe, facts, cautions, model);
 }
 
 /** The plans that are kept: begun, moved or dropped here, and told to the calendar. */
 export function KeptPlans({
   kept,
   kitchen,
-  own,
+  model,
   nowMs,
   onMove,
 }: {
   kept: readonly { plan: Plan; placed: ScheduledBatch }[];
   kitchen: KnownKitchen;
-  own: readonly OwnIngredient[];
+  model: KitchenModel;
   nowMs: number;
   onMove: (planId: string) => void;
 }) {
@@ -70,10 +72,10 @@ export function KeptPlans({
             {momentText(Date.parse(plan.glassAt), nowMs, kitchen.timeZone)}
           </AppText>
           <AppText kind="small" tone="soft">
-            Allergens: {keptAllergensText(plan.recipe, plan.ingredients, own)}
+            Allergens: {keptAllergensText(plan.recipe, plan.ingredients, model.pantry)}
           </AppText>
           <Visits placed={placed} kitchen={kitchen} nowMs={nowMs} />
-          <Cautions cautions={cautionsOf(plan, own, kitchen)} />
+          <Cautions cautions={cautionsOf(plan, model)} />
           <View style={styles.row}>
             <Button
               label="Begin it now"

@@ -1,4 +1,4 @@
-import type { OwnIngredient, Recipe } from '@humble-churn/core';
+import type { Recipe, KitchenModel } from '@humble-churn/core';
 import { avoidedBy, isFreeOf, recipeAllergens, timeOnDay } from '@humble-churn/core';
 import type { KnownKitchen } from '../../wire/queries';
 
@@ -30,8 +30,8 @@ export function readTimeOfDay(text: string): { hours: number; minutes: number } 
  */
 export function firstWish(
   choices: readonly Recipe[],
-  kitchen: { timeZone: string; profile: Pick<KnownKitchen['profile'], 'jars' | 'people'> },
-  own: readonly OwnIngredient[],
+  kitchen: { timeZone: string; profile: Pick<KnownKitchen['profile'], 'jars'> },
+  model: KitchenModel,
   fromMs: number,
   fits: (wish: Wish) => boolean,
 ): Wish {
@@ -40,7 +40,7 @@ export function firstWish(
   const choice = Math.max(
     0,
     choices.findIndex((recipe) =>
-      isFreeOf(recipeAllergens(recipe, own), avoidedBy(kitchen.profile.people, recipe.drinkers)),
+      isFreeOf(recipeAllergens(recipe, model.pantry), avoidedBy(model.people, recipe.drinkers)),
     ),
   );
   const amount = choices[choice]?.amount;

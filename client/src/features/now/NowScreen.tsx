@@ -82,12 +82,12 @@ export function NowScreen() {
             want: you see what it comes to before anything is soaked.
           </AppText>
           <Button label="Plan the first batch" kind="main" onPress={() => router.navigate('/bench')} />
-          <SoakAgain kitchen={kitchen.data} />
+          <SoakAgain />
         </Panel>
       ) : (
         <>
           {row(first, true)}
-          <SoakAgain kitchen={kitchen.data} />
+          <SoakAgain />
           {rest.length > 0 && <AppText kind="heading">Then</AppText>}
           {rest.map((item) => row(item, false))}
         </>

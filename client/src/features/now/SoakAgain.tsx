@@ -1,5 +1,5 @@
 import { ROUTES } from '@humble-churn/contract';
-import type { Recipe } from '@humble-churn/core';
+import type { Recipe, KitchenModel } from '@humble-churn/core';
 import {
   avoidedBy,
   cautionsBefore,
@@ -15,7 +15,7 @@ import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { callApi } from '../../wire/apiClient';
 import type { KnownKitchen } from '../../wire/queries';
-import { known, useOwnIngredients, useRecordTo, useStartBatch } from '../../wire/queries';
+import { known, useKitchenModel, useRecordTo, useStartBatch } from '../../wire/queries';
 import { Button } from '../../ui/Button';
 import { Cautions } from '../../ui/Cautions';
 import { Notice } from '../../ui/Notice';
@@ -38,17 +38,21 @@ function useLastSoaked(): Recipe | null {
 }
 
 /** The last recipe's soak once more, in two taps: what to weigh, and go. */
-export function SoakAgain({ kitchen }: { kitchen: KnownKitchen }) {
+export function SoakAgain() {
+  const { data } = useKitchenModel();
+  return data ? <LastSoak {...data} /> : null;
+}
+
+function LastSoak({ kitchen, model }: { kitchen: KnownKitchen; model: KitchenModel }) {
   const recipe = useLastSoaked();
-  const own = useOwnIngredients();
   const start = useStartBatch();
   const sayTo = useRecordTo();
   const router = useRouter();
   // New for each time it is opened: a second tap on the same start makes nothing twice.
   const [key, setKey] = useState<string | null>(null);
   // Nothing is proposed that one of its drinkers avoids, or whose allergens are not known.
-  const avoided = avoidedBy(kitchen.profile.people, recipe?.drinkers ?? []);
-  if (!recipe || !isFreeOf(recipeAllergens(recipe, own.data ?? []), avoided)) return null;
+  const avoided = avoidedBy(model.people, recipe?.drinkers ?? []);
+  if (!recipe || !isFreeOf(recipeAllergens(recipe, model.pantry), avoided)) return null;
   if (key === null) {
     return (
       <Button
@@ -59,7 +63,7 @@ export function SoakAgain({ kitchen }: { kitchen: KnownKitchen }) {
       />
     );
   }
-  const made = predict(recipe, kitchen, own.data ?? []);
+  const made = predict(recipe, model);
   return (
     <Panel title={`Soak again: ${recipe.name}`}>
       {made.ok && (
@@ -78,7 +82,7 @@ export function SoakAgain({ kitchen }: { kitchen: KnownKitchen }) {
             recipe,
             { contains: made.value.allergens, unknown: false },
             made.value.cautions,
-            kitchen.profile,
+            model,
           )}
         />
       )}

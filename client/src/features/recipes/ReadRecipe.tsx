@@ -1,5 +1,5 @@
+import type { KitchenModel } from '@humble-churn/core';
 import type { RecipeReading } from '@humble-churn/contract/recipeJsonLd';
-import type { OwnIngredient } from '@humble-churn/core';
 import { useRouter } from 'expo-router';
 import { useState } from 'react';
 import { useDropzone } from 'react-dropzone';
@@ -20,11 +20,11 @@ const MOST_BYTES = 200_000;
 
 interface Props {
   kitchen: KnownKitchen;
-  own: readonly OwnIngredient[];
+  model: KitchenModel;
 }
 
 /** A recipe from a file, dropped or chosen, or pasted as text. It is shown first; nothing is kept unasked. */
-export function ReadRecipe({ kitchen, own }: Props) {
+export function ReadRecipe({ kitchen, model }: Props) {
   const colour = useColours();
   const toast = useToast();
   const router = useRouter();
@@ -103,7 +103,9 @@ export function ReadRecipe({ kitchen, own }: Props) {
         {file && reading?.ok === true && (
           <View style={styles.found}>
             <AppText kind="strong">{file.recipe.name}</AppText>
-            <AppText>{recipeSummary(file.recipe, [...own, ...file.ownIngredients], kitchen)}</AppText>
+            <AppText>
+              {recipeSummary(file.recipe, { own: [...model.pantry.own, ...file.ownIngredients] }, kitchen)}
+            </AppText>
             {reading.notes.map((note) => (
               <Notice key={note} kind="info">
                 {note}

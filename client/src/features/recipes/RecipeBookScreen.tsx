@@ -6,7 +6,7 @@ import { QueryFallback } from '../../ui/QueryFallback';
 import { Panel } from '../../ui/Panel';
 import { Screen } from '../../ui/Screen';
 import { AppText } from '../../ui/AppText';
-import { useKitchen, useOwnIngredients } from '../../wire/queries';
+import { useKitchenModel } from '../../wire/queries';
 import { useRecipes } from '../../wire/recipes';
 import { ReadRecipe } from './ReadRecipe';
 import { RecipeCard } from './RecipeCard';
@@ -15,11 +15,10 @@ import { RecipeCard } from './RecipeCard';
 export function RecipeBookScreen() {
   const router = useRouter();
   const [put, setPut] = useState<'in-use' | 'away'>('in-use');
-  const kitchen = useKitchen();
-  const own = useOwnIngredients();
+  const { data, queries } = useKitchenModel();
   const recipes = useRecipes(put);
-  if (!kitchen.data || !own.data || !recipes.data) {
-    return <QueryFallback title="Recipe book" what="the recipes" queries={[kitchen, own, recipes]} />;
+  if (!data || !recipes.data) {
+    return <QueryFallback title="Recipe book" what="the recipes" queries={[...queries, recipes]} />;
   }
   return (
     <Screen
@@ -46,9 +45,9 @@ export function RecipeBookScreen() {
         </Panel>
       )}
       {recipes.data.map((kept) => (
-        <RecipeCard key={kept.id} kept={kept} own={own.data} kitchen={kitchen.data} />
+        <RecipeCard key={kept.id} kept={kept} {...data} />
       ))}
-      <ReadRecipe kitchen={kitchen.data} own={own.data} />
+      <ReadRecipe {...data} />
     </Screen>
   );
 }

@@ -1,7 +1,7 @@
+import type { KitchenModel } from '@humble-churn/core';
 import type { SavedRecipe } from '@humble-churn/contract';
 import { RECIPE_PART_LABELS, fromInstant, refusalMessage } from '@humble-churn/contract';
-import type { OwnIngredient } from '@humble-churn/core';
-import { cautionsBefore, predict, recipeAllergens, recipeChanges } from '@humble-churn/core';
+import { cautionsBefore, predict, recipeAllergens, recipeChanges, withIngredients } from '@humble-churn/core';
 import { useRouter } from 'expo-router';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
@@ -23,12 +23,12 @@ import { recipeSummary } from './summary';
 
 interface Props {
   kept: SavedRecipe;
-  own: readonly OwnIngredient[];
+  model: KitchenModel;
   kitchen: KnownKitchen;
 }
 
 /** One kept recipe: what it is, its versions, and what can be done with it. */
-export function RecipeCard({ kept, own, kitchen }: Props) {
+export function RecipeCard({ kept, model, kitchen }: Props) {
   const router = useRouter();
   const toast = useToast();
   const [opened, setOpened] = useState(false);
@@ -36,7 +36,7 @@ export function RecipeCard({ kept, own, kitchen }: Props) {
   const putAway = useArchiveRecipe();
   const { recipe } = kept;
   // What it was kept with; where an ingredient was corrected since, both labels count.
-  const made = predict(recipe, kitchen, [...kept.ingredients, ...own]);
+  const made = predict(recipe, withIngredients(model, kept.ingredients));
   const prediction = made.ok ? made.value : null;
   const ontoBench = (version: SavedRecipe['recipe'], saved: { id: string; version: number } | null): void => {
     keepOnBench(version, saved);
@@ -72,8 +72,10 @@ export function RecipeCard({ kept, own, kitchen }: Props) {
           words={`A jar for ${recipe.name}`}
         />
         <View style={styles.words}>
-          <AppText>{recipeSummary(recipe, own, kitchen)}</AppText>
-          <AppText kind="small">Allergens: {keptAllergensText(recipe, kept.ingredients, own)}</AppText>
+          <AppText>{recipeSummary(recipe, model.pantry, kitchen)}</AppText>
+          <AppText kind="small">
+            Allergens: {keptAllergensText(recipe, kept.ingredients, model.pantry)}
+          </AppText>
           <AppText kind="small" tone="soft">
             Version {kept.version}, kept on {dayText(fromInstant(kept.savedAt), kitchen.timeZone)}
           </AppText>
@@ -82,9 +84,9 @@ export function RecipeCard({ kept, own, kitchen }: Props) {
       <Cautions
         cautions={cautionsBefore(
           recipe,
-          recipeAllergens(recipe, [...own, ...kept.ingredients]),
+          recipeAllergens(recipe, { own: [...model.pantry.own, ...kept.ingredients] }),
           prediction?.cautions ?? [],
-          kitchen.profile,
+          model,
         )}
       />
       {!prediction && (
@@ -115,14 +117,14 @@ export function RecipeCard({ kept, own, kitchen }: Props) {
           kind="quiet"
           label="Write to a file"
           hint={`Write ${recipe.name} to a file`}
-          onPress={() => writeOpenForm(recipe, own)}
+          onPress={() => writeOpenForm(recipe, model.pantry)}
         />
         {prediction && (
           <Button
             kind="quiet"
             label="For other programs"
             hint={`Write ${recipe.name} as schema.org Recipe`}
-            onPress={() => void writeJsonLd(recipe, own, prediction)}
+            onPress={() => void writeJsonLd(recipe, model.pantry, prediction)}
           />
         )}
         <Button
@@ -152,7 +154,7 @@ export function RecipeCard({ kept, own, kitchen }: Props) {
                     : 'The first'}
                 </AppText>
                 <AppText kind="small" tone="soft">
-                  {recipeSummary(one.recipe, own, kitchen)}
+                  {recipeSummary(one.recipe, model.pantry, kitchen)}
                 </AppText>
               </View>
               <Button

@@ -1,7 +1,8 @@
 import type { MachineKind, Recipe } from '../making';
 import { strainersOf } from '../making';
 import type { Random } from '../numerics';
-import { normalDraw } from '../numerics';
+import { cholesky, normalDraw } from '../numerics';
+import type { Calibration, ParameterId } from './calibration';
 
 /** How a kitchen differs from the starting estimates, as factors on them; 1 throughout is the usual kitchen. */
 export interface KitchenFactors {
@@ -16,9 +17,6 @@ export interface KitchenFactors {
   /** On the power that reaches the mix. */
   power: number;
 }
-
-/** A parameter a kitchen may differ in, and its name across recipes: the same bag is the same bag in both. */
-export type ParameterId = string;
 
 /** Prior standard deviations on the log scale, mean 0: starting estimates of how far kitchens differ. */
 export const PRIOR_SD = {
@@ -51,20 +49,7 @@ function parametersOf(recipe: Recipe): Parameters {
   };
 }
 
-const NO_FACTORS_BY_SIZE: KitchenFactors[] = [];
-
-/** The usual kitchen, for a recipe of so many nuts: what it says nothing of is as usual. */
-export function usualFactors(nuts: number): KitchenFactors {
-  const ones = Array.from({ length: nuts }, () => 1);
-  return (NO_FACTORS_BY_SIZE[nuts] ??= { uptake: ones, extraction: ones, held: [], loss: 1, power: 1 });
-}
-
-/**
- * Draws kitchens from the prior for several recipes at once: whatever they share, the nut or the bag, is the same
- * in each draw, so that their difference is not blurred by it. Answers one set of factors a recipe.
- */
-export function kitchenDraws(recipes: readonly Recipe[], random: Random): () => KitchenFactors[] {
-  const parameters = recipes.map(parametersOf);
+function priorSds(parameters: readonly Parameters[]): Map<ParameterId, number> {
   const sds = new Map<ParameterId, number>();
   for (const one of parameters) {
     for (const id of one.uptake) sds.set(id, PRIOR_SD.uptake);
@@ -74,17 +59,45 @@ export function kitchenDraws(recipes: readonly Recipe[], random: Random): () => 
     sds.set(one.loss, PRIOR_SD.loss);
     sds.set(one.power, PRIOR_SD.power);
   }
-  const ids = [...sds.entries()];
+  return sds;
+}
+
+function factorsOf(parameters: Parameters, theta: (id: ParameterId) => number): KitchenFactors {
+  return {
+    uptake: parameters.uptake.map((id) => Math.exp(theta(id))),
+    extraction: parameters.byNut.map((id) => Math.exp(theta(id) + theta(parameters.byMachine))),
+    held: parameters.held.map((id) => Math.exp(theta(id))),
+    loss: Math.exp(theta(parameters.loss)),
+    power: Math.exp(theta(parameters.power)),
+  };
+}
+
+/** The factors a recipe is predicted with: this kitchen's means. All 1 where nothing is known of it. */
+export function kitchenFactors(recipe: Recipe, { ids, mean }: Calibration): KitchenFactors {
+  return factorsOf(parametersOf(recipe), (id) => mean[ids.indexOf(id)] ?? 0);
+}
+
+/**
+ * Draws kitchens for several recipes at once, from what is known of this one and from the prior: whatever the recipes
+ * share, the nut or the bag, is the same in each draw, so that their difference is not blurred by it. Answers one set
+ * of factors a recipe.
+ */
+export function kitchenDraws(
+  recipes: readonly Recipe[],
+  { ids, mean, covariance }: Calibration,
+  random: Random,
+): () => KitchenFactors[] {
+  const parameters = recipes.map(parametersOf);
+  const unknown = [...priorSds(parameters)].filter(([id]) => !ids.includes(id));
+  const lower = cholesky(covariance);
   return () => {
     const theta = new Map<ParameterId, number>();
-    for (const [id, sd] of ids) theta.set(id, sd * normalDraw(random));
-    const of = (id: ParameterId): number => theta.get(id) ?? 0;
-    return parameters.map((one) => ({
-      uptake: one.uptake.map((id) => Math.exp(of(id))),
-      extraction: one.byNut.map((id) => Math.exp(of(id) + of(one.byMachine))),
-      held: one.held.map((id) => Math.exp(of(id))),
-      loss: Math.exp(of(one.loss)),
-      power: Math.exp(of(one.power)),
-    }));
+    for (const [id, sd] of unknown) theta.set(id, sd * normalDraw(random));
+    const normals = ids.map(() => normalDraw(random));
+    for (const [i, id] of ids.entries()) {
+      const off = (lower[i] ?? []).reduce((sum, l, k) => sum + l * (normals[k] ?? 0), 0);
+      theta.set(id, (mean[i] ?? 0) + off);
+    }
+    return parameters.map((one) => factorsOf(one, (id) => theta.get(id) ?? 0));
   };
 }
