@@ -42,6 +42,8 @@ beforeEach(() => {
   client.setQueryData<PlanList>(['plans'], { plans: [], revision: 4, serverTime: AT });
   client.setQueryData(['recipes', 'in-use'], []);
 });
+// Its timers would keep the process for minutes.
+afterEach(() => client.clear());
 
 const list = () => client.getQueryData<BatchList>(['batches', 'active']);
 const lines = () => list()?.batches[0]?.events.map(({ id }) => id.slice(-1));

@@ -1,0 +1,44 @@
+import fc from 'fast-check';
+import { cholesky } from '../../src/numerics/cholesky';
+
+const times = (a: number[][], b: number[][]): number[][] =>
+  a.map((row) => b.map((other) => row.reduce((sum, x, k) => sum + x * (other[k] ?? 0), 0)));
+
+/** Square matrices with some rows of zeros: their product with their own transpose is semidefinite. */
+const factor = fc.integer({ min: 1, max: 6 }).chain((n) =>
+  fc.array(
+    fc.oneof(
+      {
+        arbitrary: fc.array(fc.double({ min: -2, max: 2, noNaN: true }), { minLength: n, maxLength: n }),
+        weight: 4,
+      },
+      { arbitrary: fc.constant(Array<number>(n).fill(0)), weight: 1 },
+    ),
+    { minLength: n, maxLength: n },
+  ),
+);
+
+test('is lower and gives the matrix back', () => {
+  fc.assert(
+    fc.property(factor, (a) => {
+      const matrix = times(a, a);
+      const lower = cholesky(matrix);
+      expect(lower.map((row) => row.length)).toEqual(matrix.map((_, i) => i + 1));
+      const whole = lower.map((row) => [...row, ...Array<number>(matrix.length - row.length).fill(0)]);
+      const back = times(whole, whole);
+      for (const [i, row] of matrix.entries()) {
+        for (const [j, x] of row.entries()) expect(Math.abs((back[i]?.[j] ?? 0) - x)).toBeLessThan(1e-5);
+      }
+    }),
+  );
+});
+
+test('worked: variances 4 and 2 with covariance 2', () => {
+  expect(
+    cholesky([
+      [4, 2],
+      [2, 2],
+    ]),
+  ).toEqual([[2], [1, 1]]);
+  expect(cholesky([])).toEqual([]);
+});
