@@ -1,8 +1,11 @@
 import { pulpUseByMs } from '../keeping';
 import { HOUR_MS, counterSoakLimitH } from '../measures';
-import type { BatchState, FridgeReading, JarState, PulpState, StepState } from './batch';
-import { jarKeeping, soakStandsIn, timerEndMs } from './batch';
-import type { StepKind } from './steps';
+import type { BatchState, JarState, PulpState, StepState } from './batchState';
+import { timerEndMs } from './batchState';
+import type { FridgeReading } from './jarHistory';
+import { jarKeeping } from './jarHistory';
+import { soakStandsIn } from './soakAndBlend';
+import { stepDefinition } from './stepTable';
 
 export interface BatchOnAgenda {
   batchId: string;
@@ -113,21 +116,10 @@ function inOrder(nowMs: number): (a: AgendaItem, b: AgendaItem) => number {
     Number(a.batchId > b.batchId) - Number(a.batchId < b.batchId);
 }
 
-const URGENT: ReadonlySet<StepKind> = new Set([
-  'feel',
-  'rinse',
-  'strain',
-  'wash',
-  'squeeze',
-  'weigh-milk',
-  'finish',
-  'bottle',
-]);
-
 function rank(item: AgendaItem, nowMs: number): number {
   if (item.kind === 'timer-over') return 0;
   // Milk that stands blended must get on; other waiting steps can wait for a jar that is to be thrown away.
-  if (item.kind === 'step-waiting') return URGENT.has(item.step.kind) ? 0 : 2;
+  if (item.kind === 'step-waiting') return stepDefinition(item.step.kind).urgent ? 0 : 2;
   if (item.kind === 'timer-running' && item.step.attended) return 0;
   return item.dueMs <= nowMs ? 1 : 3;
 }

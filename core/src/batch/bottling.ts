@@ -1,5 +1,5 @@
 import type { PlannedPrediction } from '../predicting';
-import type { BatchState } from './batch';
+import type { BatchState } from './batchState';
 
 /**
  * Strained milk there is, mL: as measured, with the water added since, or as expected by now. Additions stirred in are

@@ -1,5 +1,5 @@
 import type { Interval } from '../numerics';
-import type { BatchState, MeasuredThing } from './batch';
+import type { BatchState, MeasuredThing } from './batchState';
 
 export interface Comparison {
   what: MeasuredThing;

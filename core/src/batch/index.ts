@@ -1,39 +1,21 @@
 export type { AgendaItem, PlanOnAgenda } from './agenda';
 export { agenda, stepAgenda } from './agenda';
-export type {
-  BatchEvent,
-  BatchState,
-  EventBody,
-  EventRefusalCode,
-  FridgeReading,
-  JarState,
-  NewJar,
-  ProbedThing,
-  PulpState,
-  StepState,
-} from './batch';
-export {
-  batchState,
-  blendedMilkTempC,
-  effectiveEvents,
-  eventRefusal,
-  jarCosts,
-  jarKeeping,
-  jarSpells,
-  jarTerms,
-  lastTap,
-  soakAsItWent,
-  soakStandsIn,
-  stepLeftS,
-  stepRanS,
-  timerEndMs,
-} from './batch';
+export { batchState, effectiveEvents, lastTap } from './batchReducer';
+export type { EventRefusalCode } from './batchRules';
+export { eventRefusal } from './batchRules';
+export type { BatchEvent, BatchState, EventBody, JarState, NewJar, ProbedThing, PulpState, StepState } from './batchState';
+export { stepLeftS, stepRanS, timerEndMs } from './batchState';
 export { finishedMilkMl, strainedMilkMl } from './bottling';
 export { comparisons } from './comparison';
+export type { FridgeReading } from './jarHistory';
+export { jarCosts, jarKeeping, jarSpells, jarTerms } from './jarHistory';
 export { plannedEvent } from './plannedEvent';
 export { batchAllergens, ownIn, recipeAllergens } from './recipeAllergens';
 export type { Fact, PlanChange, Replan, ReplannedFigure } from './replan';
 export { clockLengthS, replan, warmthAtC } from './replan';
+export { blendedMilkTempC, soakAsItWent, soakStandsIn } from './soakAndBlend';
 export { cautionsAt } from './stepCautions';
-export type { Guide, Step, StepKind } from './steps';
-export { GUIDE, batchSteps } from './steps';
+export type { Guide, StepKind } from './stepTable';
+export { GUIDE, stepDefinition } from './stepTable';
+export type { Step } from './steps';
+export { batchSteps } from './steps';

@@ -4,10 +4,10 @@ import type { Recipe } from '../making';
 import { predict } from '../predicting';
 import type { Result } from '../results';
 import { accepted } from '../results';
-import type { EventBody } from './batch';
+import type { EventBody } from './batchState';
 import { ownIn } from './recipeAllergens';
-import type { Guide } from './steps';
-import { GUIDE } from './steps';
+import type { Guide } from './stepTable';
+import { GUIDE } from './stepTable';
 
 export type PlannedEvent = Extract<EventBody, { type: 'planned' }>;
 

@@ -1,7 +1,7 @@
 import type { AllergenFacts, AllergenLabel, OwnIngredient, Pantry } from '../ingredients';
 import { allergensIn, findAddition, findIngredient } from '../ingredients';
 import type { Recipe } from '../making';
-import type { BatchState } from './batch';
+import type { BatchState } from './batchState';
 
 /** The cook's own ingredients that a recipe uses, each once: what is kept with it. */
 export function ownIn(recipe: Pick<Recipe, 'nuts'>, { own }: Pantry): OwnIngredient[] {

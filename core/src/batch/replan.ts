@@ -3,16 +3,11 @@ import { withIngredients } from '../kitchen';
 import type { Warming } from '../making';
 import { soakHistory, warmthAfterC } from '../making';
 import { WATER_G_PER_ML } from '../measures';
-import type {
-  PlannedPrediction,
-  ResolvedRecipe,
-  Run,
-  SimulatedFigures,
-  SimulationResult,
-} from '../predicting';
+import type { PlannedPrediction, ResolvedRecipe, Run, SimulatedFigures, SimulationResult } from '../predicting';
 import { predictionOf, resolveRecipe, simulateRun, simulatedFigures, withSoak } from '../predicting';
-import type { BatchState, StepState } from './batch';
-import { bathS, blendedS, soakAsItWent } from './batch';
+import type { BatchState, StepState } from './batchState';
+import { bathS, blendedS, soakAsItWent } from './soakAndBlend';
+import { stepDefinition } from './stepTable';
 
 /** What became known on the way, in the order in which it does. */
 export type Fact = 'soak' | 'probed' | 'soaked-mass' | 'liquid-added' | 'loads' | 'blended' | 'thinned';
@@ -168,10 +163,7 @@ export function replan(state: BatchState, kitchen: KitchenModel, nowMs: number):
 export function clockLengthS(step: StepState, plan: Replan, state: BatchState): number {
   const { timerS } = step;
   if (timerS === null) return 0;
-  // A bowl that the soak left warmer than planned needs longer.
-  if (step.kind === 'cool') return Math.max(60, bathS(state));
-  if (step.kind !== 'blend') return timerS;
-  return Math.max(1, Math.round(plan.nextLoadS > 0 ? plan.nextLoadS : timerS));
+  return stepDefinition(step.kind).startS({ timerS, bathS: bathS(state), nextLoadS: plan.nextLoadS });
 }
 
 /** Temperature of the running mix after so many seconds, °C, by the heat balance of the load; an estimate. */

@@ -1,5 +1,5 @@
 import type { BatchState, Replan, StepState } from '@humble-churn/core';
-import { clockLengthS, replan, USUAL_KITCHEN } from '@humble-churn/core';
+import { clockLengthS, replan, USUAL_KITCHEN, stepDefinition } from '@humble-churn/core';
 import { useRouter } from 'expo-router';
 import { useMemo, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
@@ -53,14 +53,11 @@ function clockTap(
   if (step.begunAtMs === null) {
     return [{ type: 'step-begun', step: step.id, timerS: clockLengthS(step, plan, state) }];
   }
-  if (step.kind === 'soak') return null;
+  if (!stepDefinition(step.kind).pauses) return null;
   return step.runningSinceMs === null
     ? [{ type: 'step-begun', step: step.id, timerS: null }]
     : [{ type: 'step-paused', step: step.id }];
 }
-
-/** Steps that end with figures or a choice: an arrow does not pass them. */
-const ASKS: ReadonlySet<string> = new Set(['cool', 'weigh-milk', 'bottle', 'pulp']);
 
 function Guide({ batch, kitchen }: { batch: KnownBatch; kitchen: KnownKitchen }) {
   const router = useRouter();
@@ -100,7 +97,7 @@ function Guide({ batch, kitchen }: { batch: KnownBatch; kitchen: KnownKitchen })
         if (peeking) move(1);
         else if (
           current &&
-          !ASKS.has(current.kind) &&
+          !stepDefinition(current.kind).asks &&
           (current.timerS === null || current.begunAtMs !== null)
         ) {
           record.say([{ type: 'step-done', step: current.id }]);

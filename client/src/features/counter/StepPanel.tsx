@@ -1,5 +1,6 @@
 import type { PulpPlace, StepState } from '@humble-churn/core';
 import { cautionsAt, jarKeeping, formatMass, formatVolume, storedPulpG } from '@humble-churn/core';
+import type { ReactNode } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { useBatchAllergensText } from '../../wire/allergens';
 import { serverNowMs } from '../../wire/clock';
@@ -20,7 +21,8 @@ import { SoakTending } from './SoakTending';
 import { StepClock } from './StepClock';
 import { WeighIn } from './WeighIn';
 import { WeighSoaked } from './WeighSoaked';
-import { stepGuide, stepName } from './stepLabels';
+import type { StepScreen } from './stepText';
+import { stepGuide, stepName, stepScreen } from './stepLabels';
 
 interface Props extends GuideProps {
   step: StepState;
@@ -73,60 +75,51 @@ function Said({ name, children }: { name: string; children: string }) {
   );
 }
 
-/** What a step is ended with. */
-function Hold({ step, ...parts }: GuideProps & { step: StepState }) {
-  switch (step.kind) {
-    case 'soak':
-      return (
-        <>
-          <StepClock step={step} {...parts} />
-          {step.begunAtMs !== null && <SoakTending {...parts} />}
-        </>
-      );
-    case 'cool':
-      return <CoolStep step={step} {...parts} />;
-    case 'blend':
-      return <StepClock step={step} {...parts} />;
-    case 'feel':
-      return <FeelStep step={step} {...parts} />;
-    case 'weigh':
-      return (
-        <>
-          <ScaleGlance measures={parts.kitchen.measures} />
-          <Done step={step} {...parts} />
-        </>
-      );
-    case 'weigh-soaked':
-      return <WeighSoaked step={step} {...parts} />;
-    case 'drain':
-      return parts.plan.prediction.soak.hot && parts.plan.prediction.soak.keptWaterG === 0 ? (
-        <ProbeNuts step={step} {...parts} />
-      ) : (
-        <Done step={step} {...parts} />
-      );
-    case 'weigh-milk':
-      return <WeighIn step={step} {...parts} />;
-    case 'strain':
-      // The older guide weighs while it strains.
-      return parts.batch.state.guide === 1 ? (
-        <WeighIn step={step} {...parts} />
-      ) : (
-        <Done step={step} label={step.nth === step.of ? 'All poured' : 'Poured'} {...parts} />
-      );
-    case 'bottle':
-      return <BottleForm {...parts} />;
-    case 'label':
-      return (
-        <>
-          <Labels {...parts} />
-          <Done step={step} {...parts} />
-        </>
-      );
-    case 'pulp':
-      return <Pulp step={step} {...parts} />;
-    default:
-      return <Done step={step} {...parts} />;
-  }
+type HoldProps = GuideProps & { step: StepState };
+
+/** What a step is ended with, by the name its text gives it. */
+const SCREENS: Readonly<Record<StepScreen, (props: HoldProps) => ReactNode>> = {
+  done: (props) => <Done {...props} />,
+  clock: (props) => <StepClock {...props} />,
+  weigh: (props) => (
+    <>
+      <ScaleGlance measures={props.kitchen.measures} />
+      <Done {...props} />
+    </>
+  ),
+  soak: (props) => (
+    <>
+      <StepClock {...props} />
+      {props.step.begunAtMs !== null && <SoakTending {...props} />}
+    </>
+  ),
+  cool: (props) => <CoolStep {...props} />,
+  drain: (props) => {
+    const { hot, keptWaterG } = props.plan.prediction.soak;
+    return hot && keptWaterG === 0 ? <ProbeNuts {...props} /> : <Done {...props} />;
+  },
+  'weigh-soaked': (props) => <WeighSoaked {...props} />,
+  feel: (props) => <FeelStep {...props} />,
+  // The older guide weighs while it strains.
+  strain: (props) =>
+    props.batch.state.guide === 1 ? (
+      <WeighIn {...props} />
+    ) : (
+      <Done label={props.step.nth === props.step.of ? 'All poured' : 'Poured'} {...props} />
+    ),
+  'weigh-milk': (props) => <WeighIn {...props} />,
+  bottle: (props) => <BottleForm {...props} />,
+  label: (props) => (
+    <>
+      <Labels {...props} />
+      <Done {...props} />
+    </>
+  ),
+  pulp: (props) => <Pulp {...props} />,
+};
+
+function Hold(props: HoldProps) {
+  return SCREENS[stepScreen(props.step.kind)](props);
 }
 
 /** What goes on each jar, as large as it can be copied from. */

@@ -1,0 +1,77 @@
+import type { AdditionDose, BatchState, DisplayPreferences, PlannedPrediction } from '@humble-churn/core';
+import {
+  WATER_G_PER_ML,
+  doseG,
+  findAddition,
+  formatDose,
+  formatMass,
+  formatVolume,
+  strainedMilkMl,
+} from '@humble-churn/core';
+/** Doses to stir in, by the milk that was really obtained where it was weighed. */
+export function doses(
+  state: BatchState,
+  prediction: PlannedPrediction,
+  manner: DisplayPreferences,
+): string[] {
+  const { recipe, measured } = state;
+  const volumeMl = strainedMilkMl(state, prediction);
+  const words = (dose: AdditionDose): string[] => {
+    const addition = findAddition(dose.addition);
+    if (!addition) return [];
+    return [`${formatDose(doseG(dose, volumeMl), addition)} of ${addition.name.toLowerCase()}`];
+  };
+  const into = `${measured.milkMl === null ? 'the expected ' : ''}${formatVolume(volumeMl, manner)}`;
+  return [
+    `Into ${into} of milk:`,
+    ...recipe.additions.filter((dose) => dose.when === 'after').flatMap(words),
+  ];
+}
+
+/** A nut in the form in which it is weighed. */
+function nutWords({ name, form }: PlannedPrediction['nuts'][number]): string {
+  const plain = name.toLowerCase();
+  return { whole: plain, chopped: `${plain}, chopped`, ground: `${plain} flour` }[form];
+}
+
+/** Soak water that stays in the milk, mL. */
+export function keptWaterMl({ soak }: PlannedPrediction): number {
+  return soak.keptWaterG / WATER_G_PER_ML;
+}
+
+/** Liquids for blending; what the soak already has in it is not asked for twice. */
+function liquidsToWeigh(prediction: PlannedPrediction, manner: DisplayPreferences): string[] {
+  const keptMl = keptWaterMl(prediction);
+  // A batch planned before other liquids were has water only.
+  const liquids =
+    prediction.liquids.length === 0
+      ? [{ key: 'water', name: 'Water', volumeMl: prediction.liquidMl }]
+      : prediction.liquids;
+  return [
+    ...(keptMl > 0 ? [`${formatVolume(keptMl, manner)} of water for the soak, which stays in the milk`] : []),
+    ...liquids.flatMap(({ key, name, volumeMl }) => {
+      const stillMl = key === 'water' ? volumeMl - keptMl : volumeMl;
+      if (stillMl < 1) return [];
+      const more = key === 'water' && keptMl > 0 ? ' more' : '';
+      return [`${formatVolume(stillMl, manner)}${more} of ${name.toLowerCase()} for blending, kept cold`];
+    }),
+  ];
+}
+
+export function weighing(
+  { recipe }: BatchState,
+  prediction: PlannedPrediction,
+  manner: DisplayPreferences,
+): string[] {
+  return [
+    ...prediction.nuts.map((nut) => `${formatMass(nut.massG, manner)} of ${nutWords(nut)}`),
+    ...liquidsToWeigh(prediction, manner),
+    ...(prediction.iceG > 0 ? [`${formatMass(prediction.iceG, manner)} of ice, just before blending`] : []),
+    ...prediction.additions
+      .filter((one) => one.when === 'before')
+      .map((one) => `${formatMass(one.massG, manner)} of ${one.name.toLowerCase()}, to blend in`),
+    ...(recipe.soak.method === 'none'
+      ? []
+      : [`a bowl of at least ${formatVolume(prediction.soak.bowlMl, manner)} for the soak`]),
+  ];
+}
