@@ -187,8 +187,8 @@ test.describe('an ingredient of one’s own', () => {
 test('the kitchen’s measures hold everywhere', async ({ page, empty }) => {
   await page.goto(`${empty.url}/kitchen`);
   await page.getByRole('radio', { name: /oz, cups/ }).click();
-  await page.getByRole('button', { name: 'Keep these settings' }).click();
-  await expect(page.getByText('The kitchen is kept')).toBeVisible();
+  await page.getByRole('button', { name: 'Save settings' }).click();
+  await expect(page.getByText('Settings saved')).toBeVisible();
   await page.goto(`${empty.url}/bench`);
   await expect(outcome(page)).toContainText(/cups?/);
   await expect(outcome(page)).toContainText(/oz nuts/);
@@ -196,11 +196,11 @@ test('the kitchen’s measures hold everywhere', async ({ page, empty }) => {
   await page.goto(`${empty.url}/kitchen`);
   await page.getByRole('radio', { name: /g, mL/ }).click();
   await page.getByRole('textbox', { name: 'Time zone' }).fill('EST');
-  await page.getByRole('button', { name: 'Keep these settings' }).click();
+  await page.getByRole('button', { name: 'Save settings' }).click();
   await expect(page.getByText(/A place, such as Europe\/Lisbon/)).toBeVisible();
   await page.getByRole('textbox', { name: 'Time zone' }).fill('Europe/Lisbon');
-  await page.getByRole('button', { name: 'Keep these settings' }).click();
-  await expect(page.getByText('The kitchen is kept')).toBeVisible();
+  await page.getByRole('button', { name: 'Save settings' }).click();
+  await expect(page.getByText('Settings saved')).toBeVisible();
 });
 
 test('settings that were kept on the device and are old by now fill no form, and give way on any screen', async ({

@@ -13,21 +13,21 @@ test.describe('the recipe book', () => {
     await openBench(page, empty.url);
     await page.getByRole('radio', { name: 'Pecan' }).click();
     await page.getByRole('textbox', { name: 'Name of the batch' }).fill('Pecan for Thursdays');
-    await page.getByRole('button', { name: 'Keep this recipe' }).click();
+    await page.getByRole('button', { name: 'Save recipe' }).click();
     await expect(page.getByText('“Pecan for Thursdays” is in the recipe book.')).toBeVisible();
     await page.getByRole('radio', { name: 'Hard' }).click();
-    await page.getByRole('button', { name: 'Keep as version 2' }).click();
-    await expect(page.getByText(/Version 2 of “Pecan for Thursdays” is kept/)).toBeVisible();
+    await page.getByRole('button', { name: 'Save as version 2' }).click();
+    await expect(page.getByText(/Version 2 of “Pecan for Thursdays” is saved/)).toBeVisible();
     const saving = page.waitForEvent('download');
-    await page.getByRole('button', { name: /schema.org Recipe for other programs/ }).click();
+    await page.getByRole('button', { name: /schema.org.*for other programs/ }).click();
     const path = await (await saving).path();
     await page.getByRole('button', { name: 'The recipe book', exact: true }).click();
     await page.getByRole('button', { name: 'Show the versions of Pecan for Thursdays' }).click();
     await expect(page.getByText('Changed: squeeze')).toBeVisible();
     // Put away and brought back.
-    await page.getByRole('button', { name: 'Put away Pecan for Thursdays' }).click();
+    await page.getByRole('button', { name: 'Archive Pecan for Thursdays' }).click();
     await expect(page.getByRole('region', { name: 'Pecan for Thursdays' })).toBeHidden();
-    await page.getByRole('radio', { name: 'Put away' }).click();
+    await page.getByRole('radio', { name: 'Archived' }).click();
     await page.getByRole('button', { name: 'Bring back Pecan for Thursdays' }).click();
     await page.getByRole('radio', { name: 'In the book' }).click();
     await expect(page.getByRole('region', { name: 'Pecan for Thursdays' })).toBeVisible();
@@ -37,7 +37,7 @@ test.describe('the recipe book', () => {
       mimeType: 'application/ld+json',
       buffer: readFileSync(path),
     });
-    await page.getByRole('button', { name: 'Only lay it on the bench' }).click();
+    await page.getByRole('button', { name: 'Open without saving' }).click();
     await expect(page).toHaveURL(/\/bench$/);
     expect((await onBench(page)).strain.squeeze).toBe('hard');
   });
@@ -59,7 +59,7 @@ test.describe('the recipe book', () => {
     await page.getByRole('button', { name: 'Read the text' }).click();
     await expect(page.getByText('Left out, not understood: “a little love”.')).toBeVisible();
     await expect(page.getByText(/from 145 g; almond; 1 to 6.6 by weight/)).toBeVisible();
-    await page.getByRole('button', { name: 'Keep it in the book' }).click();
+    await page.getByRole('button', { name: 'Save to the book' }).click();
     await expect(page.getByRole('region', { name: 'Grandmother’s almond milk' })).toBeVisible();
   });
 

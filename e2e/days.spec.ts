@@ -78,9 +78,9 @@ test('three jars for a day: every step gets its moment, a band is dragged, the p
   });
 
   await test.step('kept, it is on the shelf of plans, on Now, and in the calendar file', async () => {
-    await page.getByRole('button', { name: 'Keep this plan' }).click();
-    await expect(page.getByText('The plan is kept.')).toBeVisible();
-    const kept = page.getByRole('region', { name: 'Kept plans' });
+    await page.getByRole('button', { name: 'Save plan' }).click();
+    await expect(page.getByText('The plan is saved.')).toBeVisible();
+    const kept = page.getByRole('region', { name: 'Planned batches' });
     await expect(kept).toContainText('1050 mL for');
     const [plan] = await openPlans(page, demo.url);
     expect(plan?.recipe.amount).toEqual({ by: 'milk', volumeMl: 1050 });
@@ -101,8 +101,8 @@ test('another plan for the same glass keeps out of the first one’s way; droppi
   demo,
 }) => {
   await wishFor(page, demo.url, 'Sunday almond and macadamia');
-  await page.getByRole('button', { name: 'Keep this plan' }).click();
-  await expect(page.getByText('The plan is kept.')).toBeVisible();
+  await page.getByRole('button', { name: 'Save plan' }).click();
+  await expect(page.getByText('The plan is saved.')).toBeVisible();
   const plans = await openPlans(page, demo.url);
   expect(plans).toHaveLength(2);
   const [a, b] = plans.map(({ moments: { blendAt } }) => Date.parse(blendAt));
@@ -124,7 +124,7 @@ test('a kept plan is moved on the ribbon; the calendar file tells its next revis
   await soak.focus();
   await page.keyboard.press('ArrowLeft');
   await page.keyboard.press('ArrowLeft');
-  await page.getByRole('button', { name: 'Keep this plan' }).click();
+  await page.getByRole('button', { name: 'Save plan' }).click();
   await expect(page.getByText('The plan is moved.')).toBeVisible();
   const after = (await openPlans(page, demo.url)).find(({ id }) => id === before?.id);
   expect(Date.parse(after?.moments.weighAt ?? '')).toBe(Date.parse(before?.moments.weighAt ?? '') - 30 * MIN);
@@ -142,7 +142,7 @@ test('more than a jug and its loads can make is said at once', async ({ page, de
   await expect(page.getByText(/Make less, or use a bigger jug|Milk must be between/)).toBeVisible();
   await page.getByRole('textbox', { name: 'Jars' }).fill('1');
   await page.getByRole('textbox', { name: 'Milk in each' }).fill('900');
-  await expect(page.getByRole('button', { name: 'Keep this plan' })).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Save plan' })).toBeVisible();
 });
 
 test('when the night was missed it says why, and what still fits at which price', async ({ page, demo }) => {
@@ -151,16 +151,16 @@ test('when the night was missed it says why, and what still fits at which price'
   await page.getByRole('radiogroup', { name: 'Day' }).getByRole('radio', { name: 'Today' }).click();
   await page.getByRole('textbox', { name: 'Time' }).fill('00:05');
   const refused = page.getByRole('region', { name: 'It does not fit' });
-  await expect(refused).toContainText('the time that is left is in the way');
+  await expect(refused).toContainText('What is missing: enough time from now');
   await expect(refused).toContainText('A later glass');
-  await expect(refused).toContainText(/Its price: .*later/);
-  await refused.getByRole('button', { name: 'Plan it so: A later glass' }).click();
-  await expect(page.getByRole('region', { name: 'Kept plans' })).toContainText('Hazelnut for porridge');
+  await expect(refused).toContainText(/Trade-off: .*later/);
+  await refused.getByRole('button', { name: 'Use this plan: A later glass' }).click();
+  await expect(page.getByRole('region', { name: 'Planned batches' })).toContainText('Hazelnut for porridge');
 });
 
 test('a plan is begun at the counter, and is then no plan any more', async ({ page, demo }) => {
   await page.goto(`${demo.url}/days`);
-  await page.getByRole('button', { name: 'Begin Walnut for baking now' }).click();
+  await page.getByRole('button', { name: 'Start now: Walnut for baking' }).click();
   await expect(page).toHaveURL(/\/counter\/[0-9a-f-]{36}$/);
   await expect(page.getByRole('button', { name: 'Weigh: done' })).toBeVisible();
   const left = await openPlans(page, demo.url);
@@ -181,11 +181,11 @@ test('plans kept, dropped and begun while the server is away reach it in their o
   await demo.stop('SIGKILL');
 
   // The second click finds nothing to keep.
-  await page.getByRole('button', { name: 'Keep this plan' }).dblclick();
-  const kept = page.getByRole('region', { name: 'Kept plans' });
+  await page.getByRole('button', { name: 'Save plan' }).dblclick();
+  const kept = page.getByRole('region', { name: 'Planned batches' });
   await expect(kept).toContainText('Walnut for baking');
   await expect(page.getByRole('button', { name: 'One more for the same glass' })).toBeVisible();
-  await expect(page.getByRole('button', { name: 'Keep this plan' })).toBeHidden();
+  await expect(page.getByRole('button', { name: 'Save plan' })).toBeHidden();
   await page.getByRole('button', { name: 'Drop the plan for Hazelnut for porridge' }).click();
   await expect(kept).not.toContainText('Hazelnut for porridge');
   await expect(page.getByText(/2 entries waiting, kept on this device/)).toBeVisible();
@@ -193,7 +193,7 @@ test('plans kept, dropped and begun while the server is away reach it in their o
   await page.reload();
   await expect(kept).toContainText('Walnut for baking');
   await expect(kept).not.toContainText('Hazelnut for porridge');
-  await page.getByRole('button', { name: 'Begin Walnut for baking now' }).click();
+  await page.getByRole('button', { name: 'Start now: Walnut for baking' }).click();
   await expect(page).toHaveURL(/\/counter\/[0-9a-f-]{36}$/);
   const batchId = page.url().slice(-36);
 
@@ -210,10 +210,10 @@ test('where no worker runs the days are still worked out', async ({ page, demo }
   await page.route(/fitWorker/, (route) => route.abort());
   await wishFor(page, demo.url, 'Walnut for baking');
   await expect(proposal(page, 'Walnut for baking')).toContainText('Weigh, then it soaks');
-  await expect(page.getByRole('button', { name: 'Keep this plan' })).toBeEnabled();
+  await expect(page.getByRole('button', { name: 'Save plan' })).toBeEnabled();
 });
 
-test('where a kept plan is in the way it can make room, and is still ready for its own glass', async ({
+test('where a planned batch is in the way it can make room, and is still ready for its own glass', async ({
   page,
 }) => {
   const kitchen = await new Kitchen([]).start();
@@ -263,8 +263,8 @@ test('where a kept plan is in the way it can make room, and is still ready for i
     const refused = page.getByRole('region', { name: 'It does not fit' });
     await expect(refused).toContainText('bowl');
     await expect(refused).toContainText(/Almond for later, for .*was (today|tomorrow) /);
-    await refused.getByRole('button', { name: 'Plan it so: Make room among the kept plans' }).click();
-    await expect(page.getByText('The plan is kept, and room is made for it.')).toBeVisible();
+    await refused.getByRole('button', { name: 'Use this plan: Make room among the planned batches' }).click();
+    await expect(page.getByText('The plan is saved, and room is made for it.')).toBeVisible();
     const soak = ({ moments: { weighAt, drainAt } }: PlanList['plans'][number]) =>
       [Date.parse(weighAt), Date.parse(drainAt)] as const;
     const plans = await openPlans(page, kitchen.url);

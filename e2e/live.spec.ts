@@ -142,13 +142,13 @@ test.describe('a whole batch by touch, the scale simulated, reloaded at every st
       await button('Start blending').tap();
       await expect(page.getByRole('timer')).toBeVisible();
       if (load === 1) {
-        await button('Hold the clock').tap();
+        await button('Pause the clock').tap();
         await expect(page.getByText('Stopped for a while')).toBeVisible();
         await page.reload();
-        await button('Go on blending').tap();
-        await expect(button('Hold the clock')).toBeVisible();
+        await button('Resume blending').tap();
+        await expect(button('Pause the clock')).toBeVisible();
       }
-      await button(/^(Stop blending now|Blending: done)/).tap();
+      await button(/^(Stop now: blending|Blending: done)/).tap();
       await passed(`Feel, ${of}`, `Feel, ${of}: done`);
       await passed(`Rinse the jug, ${of}`, `Rinse the jug, ${of}: done`);
     }
@@ -252,7 +252,7 @@ test.describe('by the keyboard alone', () => {
       await page.keyboard.press(' ');
       await expect(page.getByText('Stopped for a while')).toBeVisible();
       await page.keyboard.press(' ');
-      await expect(page.getByRole('button', { name: 'Hold the clock' })).toBeVisible();
+      await expect(page.getByRole('button', { name: 'Pause the clock' })).toBeVisible();
       await page.keyboard.press('ArrowRight');
       await expect(heading(/^Feel/)).toBeVisible();
       await page.keyboard.press('ArrowRight');
@@ -317,7 +317,7 @@ test('five entries made while the server is away are kept through a closed tab, 
     await kitchen.stop('SIGKILL');
     await first.bringToFront();
     await button(first, 'Start blending').click();
-    await button(first, /Stop blending now|Blending: done/).click();
+    await button(first, /Stop now: blending|Blending: done/).click();
     await button(first, /^Feel.*: done/).click();
     await expect(first.getByText(/3 entries waiting, kept on this device/)).toBeVisible();
     // A tab that was open all the while has them, too, and still when it is opened anew after asking in vain.
@@ -374,7 +374,7 @@ test('what the server does not take is said, and the rest goes in', async ({ pag
   expect(await say(page, empty.url, batchId, done('weigh'))).toBe(201);
   await page.getByRole('button', { name: 'Weigh: done' }).click();
   await expect(page.getByText(/Not taken: weigh done\. This step is already done/)).toBeVisible();
-  await page.getByRole('button', { name: 'Seen' }).click();
+  await page.getByRole('button', { name: 'Dismiss' }).click();
   await expect(page.getByText(/Not taken/)).toBeHidden();
   await expect(page.getByRole('button', { name: 'Start blending' })).toBeVisible();
   await allSent(page);
@@ -409,7 +409,7 @@ test('while entries are on their way nothing moves under a finger', async ({ pag
   });
 
   await test.step('a batch that ends does not come back while the lists are asked for', async () => {
-    await page.getByRole('button', { name: 'Give this batch up' }).click();
+    await page.getByRole('button', { name: 'Cancel batch' }).click();
     await hold(/\/api\/batches\?/);
     await page.getByRole('button', { name: 'No time after all' }).click();
     await expect(page.getByRole('button', { name: 'See the record' })).toBeVisible();
@@ -487,19 +487,19 @@ test('blending on, water and a parted load change the plan, and it says why', as
   await page.goto(`${empty.url}/counter/${batchId}`);
   await page.getByRole('button', { name: 'Weigh: done' }).click();
   const changed = page.getByRole('region', { name: 'What changed' });
-  await page.getByRole('button', { name: /^Something is different/ }).click();
-  await page.getByRole('button', { name: 'Part it into 2 loads' }).click();
+  await page.getByRole('button', { name: /^Report a change/ }).click();
+  await page.getByRole('button', { name: 'Split into 2' }).click();
   await expect(page.getByRole('heading', { name: 'Blend, load 1 of 2' })).toBeVisible();
   await expect(changed).toContainText('It is blended in other loads');
   await page.getByRole('button', { name: 'Undo the last entry' }).click();
   await expect(page.getByRole('heading', { name: 'Blend', exact: true })).toBeVisible();
   await expect(changed).toBeHidden();
-  await page.getByRole('button', { name: /^Something is different/ }).click();
+  await page.getByRole('button', { name: /^Report a change/ }).click();
   await page.getByRole('textbox', { name: 'Water poured in besides' }).fill('150');
-  await page.getByRole('button', { name: 'The water is in' }).click();
+  await page.getByRole('button', { name: 'Water added' }).click();
   await expect(changed).toContainText(/Water was poured in: milk \d+ mL, was \d+ mL/);
   await page.getByRole('button', { name: 'Start blending' }).click();
-  await page.getByRole('button', { name: /Stop blending now|Blending: done/ }).click();
+  await page.getByRole('button', { name: /Stop now: blending|Blending: done/ }).click();
   await expect(changed).toContainText('It was blended for another time');
   await page.getByRole('button', { name: /^Grain: blend 20 s more/ }).click();
   await expect(page.getByRole('timer')).toBeVisible();
@@ -611,7 +611,7 @@ test('batches under way stand by their own look, the next due first, and a soak 
 }) => {
   await page.goto(demo.url);
   await page.getByRole('button', { name: /^Soak again: / }).click();
-  await page.getByRole('button', { name: 'They soak: start the clock' }).click();
+  await page.getByRole('button', { name: 'Start soaking: start the clock' }).click();
   await expect(page.getByRole('timer')).toContainText(/\d+:\d\d:\d\d/);
   const name = (await page.getByRole('heading', { level: 1 }).textContent()) ?? '';
   await page.goto(`${demo.url}/counter`);

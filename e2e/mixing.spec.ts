@@ -170,7 +170,7 @@ test.describe('every school has its control', () => {
       .getByRole('radiogroup', { name: 'Form of macadamia' })
       .getByRole('radio', { name: 'Chopped' })
       .click();
-    await page.getByRole('button', { name: 'Take macadamia out' }).click();
+    await page.getByRole('button', { name: 'Remove macadamia' }).click();
     await expect(page.getByRole('textbox', { name: 'Part of almond' })).toBeHidden();
   });
 
@@ -188,7 +188,7 @@ test.describe('every school has its control', () => {
     await expect(outcome(page)).toContainText(/g ice/);
     await page.getByRole('radio', { name: 'Yes, with part of the water' }).click();
     await expect.poll(async () => (await onBench(page)).strain.washShare).toBe(0.25);
-    await page.getByRole('radio', { name: 'The clock says so' }).click();
+    await page.getByRole('radio', { name: 'A set time' }).click();
     await page.getByRole('textbox', { name: 'Seconds a load' }).fill('45');
     await expect(outcome(page)).toContainText('45 s');
   });
@@ -214,7 +214,7 @@ test.describe('every school has its control', () => {
     await expect(page.getByText(/It does not make the milk keep longer/)).toBeVisible();
     await page.getByRole('textbox', { name: 'Dose of fine salt' }).fill('900');
     await expect(page.getByText(/Between 0.01 and 400 g per litre/)).toBeVisible();
-    await page.getByRole('button', { name: 'Leave fine salt out' }).click();
+    await page.getByRole('button', { name: 'Remove fine salt' }).click();
     await expect.poll(async () => (await onBench(page)).additions).toHaveLength(1);
   });
 
@@ -224,7 +224,7 @@ test.describe('every school has its control', () => {
   }) => {
     await openBench(page, empty.url);
     await page.getByRole('radio', { name: 'The nuts I have' }).click();
-    await page.getByRole('button', { name: 'Lay a copy beside it' }).click();
+    await page.getByRole('button', { name: 'Compare with a copy' }).click();
     const table = page.getByRole('table', { name: 'What differs' });
     await expect(table.getByRole('row').filter({ hasText: 'Milk' })).toContainText('no difference');
     await page
@@ -248,16 +248,16 @@ test.describe('every school has its control', () => {
     const radio = (name: string, of?: string) =>
       (of === undefined ? page : page.getByRole('radiogroup', { name: of })).getByRole('radio', { name });
     // The copy is of the recipe as it is now, not as it was drawn.
-    await pressInARow(radio('The nuts I have'), page.getByRole('button', { name: 'Lay a copy beside it' }));
+    await pressInARow(radio('The nuts I have'), page.getByRole('button', { name: 'Compare with a copy' }));
     await expect.poll(async () => (await onBench(page, 'other'))?.amount.by).toBe('nuts');
     const kept = await onBench(page);
     // Back to milk and in the same breath thicker: as much milk, not as much milk from before.
     const volume = figure(await outcome(page).textContent(), 'mL');
-    await pressInARow(radio('The milk I want'), radio('Cream', 'The most milk that is still'));
+    await pressInARow(radio('The milk I want'), radio('Cream', 'Thinnest that is still'));
     await expect.poll(async () => (await onBench(page)).amount).toEqual({ by: 'milk', volumeMl: volume });
     await expect.poll(async () => (await onBench(page)).waterPerNut).toBeLessThan(kept.waterPerNut);
     // What goes into the book is what lies on the bench.
-    await pressInARow(radio('Pinch off'), page.getByRole('button', { name: 'Keep this recipe' }));
+    await pressInARow(radio('Pinch off'), page.getByRole('button', { name: 'Save recipe' }));
     await expect(page.getByText(/is in the recipe book/)).toBeVisible();
     const { recipes } = (await (await page.request.get(`${empty.url}/api/recipes`)).json()) as {
       recipes: { recipe: { peel: string } }[];
@@ -267,7 +267,7 @@ test.describe('every school has its control', () => {
 
   test('a curve is read by touch and by key, and stands there as a table', async ({ page, empty }) => {
     await openBench(page, empty.url);
-    const curve = page.getByRole('slider', { name: /^How fine and how warm by the seconds/ });
+    const curve = page.getByRole('slider', { name: /^Fineness and warmth by the seconds/ });
     await curve.scrollIntoViewIfNeeded();
     const before = await curve.getAttribute('aria-valuetext');
     await drag(page, curve, [0.5, 0.5], [0.9, 0.5]);
@@ -276,7 +276,7 @@ test.describe('every school has its control', () => {
     await page.keyboard.press('Home');
     await expect(curve).toHaveAttribute('aria-valuetext', /^1 s: broken up \d+ %, ends at \d+ °C$/);
     await page.getByRole('button', { name: /^Show the table of how fine/ }).click();
-    await expect(page.getByRole('table', { name: /^How fine/ }).getByRole('row')).toHaveCount(10);
+    await expect(page.getByRole('table', { name: /^Fineness/ }).getByRole('row')).toHaveCount(10);
   });
 });
 
@@ -312,12 +312,12 @@ test.describe('the household', () => {
     await page.getByRole('radio', { name: 'Almond', exact: true }).click();
     await page.getByRole('textbox', { name: 'Price of almond' }).fill('7,50');
     await page.getByRole('textbox', { name: 'Machines are silent from' }).fill('9 pm');
-    await page.getByRole('button', { name: 'Keep these settings' }).click();
+    await page.getByRole('button', { name: 'Save settings' }).click();
     await expect(page.getByText('A time such as 07:30.')).toBeVisible();
     await expect(page.getByText('Something does not fit under Hours. Nothing was kept yet.')).toBeVisible();
     await page.getByRole('textbox', { name: 'Machines are silent from' }).fill('21:30');
-    await page.getByRole('button', { name: 'Keep these settings' }).click();
-    await expect(page.getByText('The kitchen is kept')).toBeVisible();
+    await page.getByRole('button', { name: 'Save settings' }).click();
+    await expect(page.getByText('Settings saved')).toBeVisible();
     await page.goto(`${empty.url}/bench`);
     await page.getByRole('radio', { name: 'Almond', exact: true }).click();
     await expect(outcome(page)).toContainText(/Costs\d+\.\d+ EUR a litre/);

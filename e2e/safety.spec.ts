@@ -52,7 +52,7 @@ test('flour soaked hot keeps its water, cools before it is blended, and is bottl
   await expect(page.getByText('Pour in 420 mL of the liquid.')).toBeVisible();
   await expect(page.getByText(/Add the bowl with its soak water, 240 g/)).toBeVisible();
   await press('Start blending');
-  await press(/^(Stop blending now|Blending: done)/);
+  await press(/^(Stop now: blending|Blending: done)/);
   await press('Feel: done');
   const pour = page.getByRole('button', { name: /^Strain, pour \d of \d: done/ });
   const squeeze = page.getByRole('button', { name: 'Squeeze: done' });

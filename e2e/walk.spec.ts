@@ -5,7 +5,7 @@ import { Kitchen, expect, figure, outcome, test } from './kitchen';
 
 /** From running blades to the scale: smooth at the first feel, all poured, squeezed. */
 async function blendedAndStrained(page: Page): Promise<void> {
-  await page.getByRole('button', { name: /Stop blending now|Blending: done/ }).click();
+  await page.getByRole('button', { name: /Stop now: blending|Blending: done/ }).click();
   await page.getByRole('button', { name: /^Feel.*: done/ }).click();
   const poured = page.getByRole('button', { name: /^Strain.*: done/ });
   const squeezed = page.getByRole('button', { name: 'Squeeze: done' });
@@ -176,7 +176,7 @@ async function fromDrainToNotebook(page: Page, empty: Kitchen): Promise<void> {
     const jar = page.getByRole('link', { name: /^Hazelnut milk Blue lid/ });
     await expect(jar).toContainText('At its best');
     await expect(jar).toContainText(/Best before (tomorrow|today|[A-Z][a-z]{2}) \d\d:\d\d/);
-    await expect(jar).toContainText(/Discard at [A-Z][a-z]{2} \d\d:\d\d/);
+    await expect(jar).toContainText(/Throw out by [A-Z][a-z]{2} \d\d:\d\d/);
     await page.reload();
     await expect(page.getByRole('link', { name: /^Hazelnut milk Blue lid/ })).toBeVisible();
   });
@@ -204,17 +204,17 @@ async function aWarmerFridge(page: Page, empty: Kitchen): Promise<void> {
   const discard = async (): Promise<string> => {
     await page.goto(`${empty.url}/shelf`);
     const jar = page.getByRole('link', { name: /Blue lid/ });
-    return (await jar.textContent())?.replace(/.*Discard at/, '') ?? '';
+    return (await jar.textContent())?.replace(/.*Throw out by/, '') ?? '';
   };
   const cold = await discard();
   await page.goto(`${empty.url}/kitchen`);
   await page.getByRole('textbox', { name: /^Fridge/ }).fill('cold');
-  await page.getByRole('button', { name: 'Keep these settings' }).click();
+  await page.getByRole('button', { name: 'Save settings' }).click();
   await expect(page.getByText('This is not a number')).toBeVisible();
-  await expect(page.getByText('The kitchen is kept')).toBeHidden();
+  await expect(page.getByText('Settings saved')).toBeHidden();
   await page.getByRole('textbox', { name: /^Fridge/ }).fill('8');
-  await page.getByRole('button', { name: 'Keep these settings' }).click();
-  await expect(page.getByText('The kitchen is kept')).toBeVisible();
+  await page.getByRole('button', { name: 'Save settings' }).click();
+  await expect(page.getByText('Settings saved')).toBeVisible();
   // What was kept on the device is shown first, until the server has answered.
   await expect.poll(discard).not.toBe(cold);
 }
@@ -325,7 +325,7 @@ test('a screen not opened yet opens while the server is away, and says what it l
 
 test('a batch can be given up, and brought back', async ({ page, empty }) => {
   await startQuickBatch(page, empty.url);
-  await page.getByRole('button', { name: 'Give this batch up' }).click();
+  await page.getByRole('button', { name: 'Cancel batch' }).click();
   await page.getByRole('button', { name: 'No time after all' }).click();
   await expect(page.getByText('Given up').first()).toBeVisible();
   await page.getByRole('button', { name: 'Undo the last entry' }).click();

@@ -49,7 +49,7 @@ await shoot('pour', PHONE, 'light', down('The recipe', region('The pour')));
 await shoot('curves', PHONE, 'dark', down('The recipe', region('What if')));
 await shoot('beside-wide', WIDE, 'light', async (page) => {
   await page.goto(`${url}/bench`);
-  await page.getByRole('button', { name: 'Lay a copy beside it' }).click();
+  await page.getByRole('button', { name: 'Compare with a copy' }).click();
   const squeeze = page.getByRole('radiogroup', { name: 'Squeeze on the copy' });
   await squeeze.getByRole('radio', { name: 'Hard' }).click();
   await page.getByRole('table', { name: 'What differs' }).waitFor();
@@ -64,7 +64,7 @@ async function toTheBlades(page) {
   const press = (name) => page.getByRole('button', { name }).click();
   await page.goto(url);
   await press(/^Soak again/);
-  await press('They soak: start the clock');
+  await press('Start soaking: start the clock');
   await press('End the soak now');
   await press('Drain and rinse: done');
   await press(/go on without/);
@@ -76,7 +76,7 @@ await shoot('weighing', PHONE, 'dark', async (page) => {
   const press = (name) => page.getByRole('button', { name }).click();
   await page.goto(`${url}/counter`);
   await page.getByRole('main').getByRole('link').filter({ hasText: 'Blend' }).click();
-  await press(/^(Stop blending now|Blending: done)/);
+  await press(/^(Stop now: blending|Blending: done)/);
   await press(/^Feel.*: done/);
   const squeeze = page.getByRole('button', { name: 'Squeeze: done' });
   for (let pour = 1; !(await squeeze.isVisible()); pour++) {

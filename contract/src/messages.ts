@@ -248,9 +248,19 @@ export function planConstraintMessage(limit: PlanConstraint): string {
   }
 }
 
-/** That a plan does not fit, and what stands in its way. */
+const MISSING: Readonly<Record<PlanConstraint, string>> = {
+  'quiet-hours': 'an hour when machines may run',
+  'waking-hours': 'an hour when you are up',
+  jug: 'a free jug',
+  bag: 'a free bag',
+  bowls: 'a free soaking bowl',
+  hands: 'a free hand, while another batch needs you',
+  time: 'enough time from now',
+};
+
+/** That a plan does not fit, and what it would need. */
 export function noTimeMessage(limit: PlanConstraint): string {
-  return `No time fits before that glass: ${planConstraintMessage(limit)} ${limit === 'time' ? 'is' : 'are'} in the way.`;
+  return `No time fits before that glass. What is missing: ${MISSING[limit]}.`;
 }
 
 const PLANNED_STEP_WORDS: Readonly<Record<PlannedStepKind, string>> = {

@@ -32,7 +32,7 @@ export const COMPUTE_JOBS = {
   /** The best moments for a batch around all that is taken. */
   placing: ({ job, household, timeZone, nowMs, taken }: PlacingJob): Schedule =>
     schedule([job], kitchenCalendar(household, timeZone, nowMs, job.glassMs, taken)),
-  /** Where a batch fits among the kept plans, or what else would. */
+  /** Where a batch fits among the planned batches, or what else would. */
   fitting: (job: FitJob): FitAnswer => fit(job),
 } as const;
 

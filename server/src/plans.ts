@@ -154,7 +154,7 @@ async function fittingGrounds(
   };
 }
 
-/** The best moments around everything else, or 422 with the limit that is in the way. */
+/** The best moments around everything else, or 422 with the limit that is missing. */
 async function fitted(
   db: Db,
   logs: BatchLogs,

@@ -93,7 +93,7 @@ describe('plans', () => {
     expect(Math.abs((blends[0] ?? 0) - (blends[1] ?? 0))).toBeGreaterThanOrEqual(5 * 60_000);
   });
 
-  test('that do not fit are refused with the limit that is in the way', async () => {
+  test('that do not fit are refused with the limit that is missing', async () => {
     const { status, body } = await makePlan(new Date(Date.now() + 2 * H).toISOString());
     expect(status).toBe(422);
     expect(body).toMatchObject({ code: 'not-computable', reason: 'time' });

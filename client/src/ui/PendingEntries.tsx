@@ -50,7 +50,7 @@ export function PendingEntries() {
           <AppText kind="small" style={styles.words}>
             Not taken: {entryLabel(entry)}. {entry.why}
           </AppText>
-          <Button label="Seen" kind="quiet" onPress={() => forget(entry)} />
+          <Button label="Dismiss" kind="quiet" onPress={() => forget(entry)} />
         </View>
       ))}
     </>

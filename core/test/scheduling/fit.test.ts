@@ -15,7 +15,7 @@ import type { FitJob, KeptJob } from '../../src';
 const HOUR = 3_600_000;
 const NOW = Date.UTC(2026, 5, 1, 8);
 
-describe('one more batch among the kept plans', () => {
+describe('one more batch among the planned batches', () => {
   const household = {
     wakingFrom: '00:00',
     wakingTo: '23:59',

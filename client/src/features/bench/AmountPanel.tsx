@@ -110,7 +110,7 @@ export function AmountPanel(props: Props) {
               unit={milkUnit === 'cups' ? cupName : milkUnit}
               shown={typedFigure(amount.volumeMl / milkUnitMl)}
               onNumber={(value) => {
-                if (value <= 0) return 'More than nothing, please.';
+                if (value <= 0) return 'Enter more than 0.';
                 change('amount', (now) => ({ ...now, amount: { by: 'milk', volumeMl: value * milkUnitMl } }));
                 return null;
               }}
@@ -120,7 +120,7 @@ export function AmountPanel(props: Props) {
               unit={`of ${formatVolume(glassMl, kitchen)}`}
               shown={typedFigure(amount.volumeMl / glassMl)}
               onNumber={(value) => {
-                if (value <= 0) return 'More than nothing, please.';
+                if (value <= 0) return 'Enter more than 0.';
                 change('amount', (now) => recipeForGlasses(now, value, glassMl));
                 return null;
               }}
@@ -146,7 +146,7 @@ export function AmountPanel(props: Props) {
             unit={nutUnit === 'cups' ? cupName : nutUnit}
             shown={typedFigure(amount.massG / nutUnitG)}
             onNumber={(value) => {
-              if (value <= 0) return 'More than nothing, please.';
+              if (value <= 0) return 'Enter more than 0.';
               change('amount', (now) => ({ ...now, amount: { by: 'nuts', massG: value * nutUnitG } }));
               return null;
             }}
@@ -175,7 +175,7 @@ export function AmountPanel(props: Props) {
       )}
       {start !== 'pulp' && (
         <Choice
-          label={start === 'milk' ? 'As thick as' : 'The most milk that is still'}
+          label={start === 'milk' ? 'As thick as' : 'Thinnest that is still'}
           value={body}
           onChange={toBody}
           options={BODIES.map((one) => ({ value: one, label: BODY_LABELS[one] }))}

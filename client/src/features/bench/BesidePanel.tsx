@@ -135,11 +135,11 @@ export default function BesidePanel({ draft, contrast, kitchen, model, priced }:
     return (
       <Panel title="Two ways side by side">
         <AppText>
-          Lay a copy of this recipe beside it, change one thing on the copy, and see what that one thing does:
-          to the millilitres, the grit, your minutes and the cost.
+          Compare it with a copy of this recipe: change one thing on the copy, and see what that one thing
+          does: to the millilitres, the grit, your minutes and the cost.
         </AppText>
         <View style={styles.row}>
-          <Button label="Lay a copy beside it" onPress={draft.layCopy} />
+          <Button label="Compare with a copy" onPress={draft.layCopy} />
         </View>
       </Panel>
     );
@@ -226,8 +226,8 @@ export default function BesidePanel({ draft, contrast, kitchen, model, priced }:
       )}
       <AppText kind="small" tone="soft">
         {contrast?.nutG != null && `Both from the same ${formatMass(contrast.nutG, kitchen)} of nuts. `}The
-        range is where eight kitchens in ten lie, each making both ways. Shared things, such as the nut and
-        the bag, do not blur it.
+        range is where 8 kitchens in 10 lie, each making both ways. Shared things, such as the nut and the
+        bag, do not blur it.
       </AppText>
       <View style={styles.row}>
         <Button label="Swap the sides" onPress={draft.swap} />

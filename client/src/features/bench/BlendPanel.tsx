@@ -115,7 +115,7 @@ export function BlendPanel({ blend, recipe, change, model, kitchen, prediction }
             />
             <QuantityField
               key={`power ${machineValue(blend)}`}
-              label="Power that reaches the mix"
+              label="Blender power"
               unit="W"
               shown={String(Math.round(blend.powerW ?? usual.powerW))}
               onNumber={number('power', LIMITS.powerW, 'W', (powerW) => ({ powerW }))}
@@ -136,7 +136,7 @@ export function BlendPanel({ blend, recipe, change, model, kitchen, prediction }
             onChange={(by) => change('end-by', (now) => withEndBy(now, by, model))}
             options={[
               { value: 'rupture', label: 'It is fine enough' },
-              { value: 'seconds', label: 'The clock says so' },
+              { value: 'seconds', label: 'A set time' },
             ]}
           />
           {blend.end.by === 'seconds' ? (
@@ -151,7 +151,7 @@ export function BlendPanel({ blend, recipe, change, model, kitchen, prediction }
             />
           ) : (
             <Slider
-              label="How fine, share of the nuts broken up"
+              label="Fineness"
               value={Math.round(blend.end.rupture * 100)}
               min={RUPTURE_BY_HAND.min * 100}
               max={RUPTURE_BY_HAND.max * 100}

@@ -67,7 +67,7 @@ export default function CurvesPanel({ curves, recipe, ingredient, prediction, ki
         )}
         {seconds.length > 1 && (
           <Curve
-            title="How fine and how warm by the seconds"
+            title="Fineness and warmth by the seconds"
             width={width}
             xs={seconds.map((point) => point.seconds)}
             xName="Blending"

@@ -145,7 +145,7 @@ export function FinishPanel({ doses, otherLiquid, change, model, prediction }: P
                 {addition.name}
               </AppText>
               <Button
-                label={`Leave ${name} out`}
+                label={`Remove ${name}`}
                 icon={Trash2}
                 iconOnly
                 kind="quiet"
@@ -183,7 +183,7 @@ export function FinishPanel({ doses, otherLiquid, change, model, prediction }: P
                 shown={String(Number(((massG ?? dose.gPerL) / addition.gEach).toPrecision(3)))}
                 onNumber={(pieces) => {
                   const { max } = LIMITS.gPerL;
-                  if (!(pieces > 0)) return 'More than nothing, or leave it out.';
+                  if (!(pieces > 0)) return 'Enter more than 0, or leave it out.';
                   if (litresOf(prediction) * max < pieces * (addition.gEach ?? 0)) {
                     return `At most ${max} g per litre, which is ${Math.floor((litresOf(prediction) * max) / (addition.gEach ?? 1))} pieces.`;
                   }
@@ -235,7 +235,7 @@ export function FinishPanel({ doses, otherLiquid, change, model, prediction }: P
       ) : null}
       <View style={styles.head}>
         <Button
-          label={adding ? 'Add nothing' : 'Add salt, spice, fruit…'}
+          label={adding ? 'Cancel' : 'Add salt, spice, fruit…'}
           icon={adding ? undefined : Plus}
           onPress={() => setAdding(!adding)}
         />

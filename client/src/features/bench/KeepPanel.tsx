@@ -42,7 +42,7 @@ export function KeepPanel({ draft, model, prediction }: Props) {
             words:
               kept.version === 1
                 ? `“${kept.recipe.name}” is in the recipe book.`
-                : `Version ${kept.version} of “${kept.recipe.name}” is kept; the ones before stay.`,
+                : `Version ${kept.version} of “${kept.recipe.name}” is saved; earlier versions stay.`,
           });
         },
       },
@@ -61,14 +61,14 @@ export function KeepPanel({ draft, model, prediction }: Props) {
       <View style={styles.row}>
         {saved && (
           <Button
-            label={`Keep as version ${saved.version + 1}`}
+            label={`Save as version ${saved.version + 1}`}
             busy={keep.isPending}
             disabled={!prediction || nameless}
             onPress={() => keepAs('version')}
           />
         )}
         <Button
-          label={saved ? 'Keep as a new recipe' : 'Keep this recipe'}
+          label={saved ? 'Save as a new recipe' : 'Save recipe'}
           busy={keep.isPending}
           disabled={!prediction || nameless}
           onPress={() => keepAs('new')}
@@ -78,14 +78,14 @@ export function KeepPanel({ draft, model, prediction }: Props) {
       <View style={styles.row}>
         <Button
           kind="quiet"
-          label="Write to a file"
-          hint="Write the recipe to a file in its open form"
+          label="Download"
+          hint="Download the recipe in its open form"
           onPress={() => writeOpenForm(draft.latest().recipe, model.pantry)}
         />
         <Button
           kind="quiet"
-          label="For other programs"
-          hint="Write the recipe as schema.org Recipe for other programs"
+          label="Export as web recipe"
+          hint="Export as web recipe (schema.org), for other programs"
           disabled={!prediction}
           onPress={() => {
             const { recipe: now } = draft.latest();

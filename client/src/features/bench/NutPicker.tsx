@@ -122,7 +122,7 @@ export function NutPicker({ nuts, change, model }: Props) {
         )}
         {nuts.length < MOST_NUTS && (
           <Button
-            label={adding ? 'Add none' : 'Blend with another'}
+            label={adding ? 'Cancel' : 'Blend with another'}
             icon={adding ? undefined : Plus}
             onPress={() => setAdding(!adding)}
           />
@@ -145,7 +145,7 @@ export function NutPicker({ nuts, change, model }: Props) {
                   {name}
                 </AppText>
                 <Button
-                  label={`Take ${name.toLowerCase()} out`}
+                  label={`Remove ${name.toLowerCase()}`}
                   icon={Trash2}
                   iconOnly
                   kind="quiet"

@@ -130,10 +130,10 @@ export function Outcome({ prediction, refusal, sure, sureLost, cost, kitchen, wi
         {cost && cost.parts.length > 0 && (
           <Fact name="Costs">{`${formatMoney(cost.perL, kitchen.currency)} a litre`}</Fact>
         )}
-        <Fact name="Hands">{formatDuration(prediction.minutes.handsOnMin * 60)}</Fact>
+        <Fact name="Hands-on time">{formatDuration(prediction.minutes.handsOnMin * 60)}</Fact>
         {wide && (
           <AppText kind="small" tone="soft">
-            Likely: where eight kitchens in ten would land.
+            Likely: 8 batches in 10 land here.
           </AppText>
         )}
       </View>

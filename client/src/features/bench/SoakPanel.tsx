@@ -26,7 +26,7 @@ interface Props {
 /** Soak and peel: the school, its hours, and what it does to the nuts. */
 export function SoakPanel({ soak, peel, nuts, change, ingredient, kitchen, prediction }: Props) {
   const setHours = (hours: number): string | null => {
-    if (!(hours > 0)) return 'More than nothing, or choose “No soak”.';
+    if (!(hours > 0)) return 'Enter more than 0, or choose “No soak”.';
     if (hours > LIMITS.soakH.fridge) return `At most ${LIMITS.soakH.fridge} h.`;
     change('soak-hours', (now) => ({ ...now, soak: { ...now.soak, hours } }));
     return null;

@@ -46,7 +46,7 @@ export function BottleForm({ batch, kitchen, plan, record }: GuideProps) {
       return;
     }
     if (jars.some((jar) => unread.includes(jar.id))) {
-      setTrouble('Mend the volume of the jar that is marked.');
+      setTrouble('Correct the volume of the jar that is marked.');
       return;
     }
     if (jars.some((jar) => jar.label.trim() === '')) {
@@ -132,7 +132,7 @@ export function BottleForm({ batch, kitchen, plan, record }: GuideProps) {
       )}
       {trouble !== null && <Notice kind="error">{trouble}</Notice>}
       <Button
-        label="On the shelf"
+        label="Save jars"
         hint="Bottled: put the jars on the shelf"
         kind="main"
         icon={Check}

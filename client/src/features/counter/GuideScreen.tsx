@@ -159,11 +159,11 @@ function Guide({ batch, kitchen }: { batch: KnownBatch; kitchen: KnownKitchen })
       {current && <StepAlertsPanel ways={ways} onChange={setWays} />}
       {state.status === 'under-way' && (
         <View style={styles.row}>
-          <Button label="Give this batch up" icon={X} kind="quiet" onPress={() => setStopping(!stopping)} />
+          <Button label="Cancel batch" icon={X} kind="quiet" onPress={() => setStopping(!stopping)} />
         </View>
       )}
       {stopping && state.status === 'under-way' && (
-        <Panel title="Give this batch up?">
+        <Panel title="Cancel this batch?">
           <AppText>It leaves the counter; its record stays in the notebook. Undo brings it back.</AppText>
           <View style={styles.row}>
             {['Smells or looks wrong', 'No time after all', 'Something spilled'].map((reason) => (

@@ -26,11 +26,7 @@ export function RealityPanel({ step, batch, kitchen, record }: GuideProps & { st
   if (!open) {
     return (
       <View style={styles.row}>
-        <Button
-          label="Something is different"
-          hint="Something is different from the plan"
-          onPress={() => setOpen(true)}
-        />
+        <Button label="Report a change" hint="Report a change of the plan" onPress={() => setOpen(true)} />
       </View>
     );
   }
@@ -43,7 +39,7 @@ export function RealityPanel({ step, batch, kitchen, record }: GuideProps & { st
             unit={unit === 'cups' ? CUP_NAMES[kitchen.cupSystem] : unit}
             shown={addedMl === null ? '' : typedFigure(addedMl / perUnit)}
             onNumber={(value) => {
-              if (value <= 0) return 'More than nothing, please.';
+              if (value <= 0) return 'Enter more than 0.';
               if (value * perUnit > 20_000) return 'That is more than this kitchen holds.';
               setAddedMl(value * perUnit);
               return null;
@@ -53,8 +49,8 @@ export function RealityPanel({ step, batch, kitchen, record }: GuideProps & { st
             counter
           />
           <Button
-            label="It is in"
-            hint="The water is in"
+            label="Added"
+            hint="Water added"
             counter
             disabled={addedMl === null}
             onPress={() => {
@@ -72,7 +68,7 @@ export function RealityPanel({ step, batch, kitchen, record }: GuideProps & { st
           <AppText>The jug is too full: it stands past its line, or froth climbs to the lid.</AppText>
           <View style={styles.row}>
             <Button
-              label={`Part it into ${split.loads} loads`}
+              label={`Split into ${split.loads}`}
               counter
               onPress={() => record.say([split], () => setOpen(false))}
             />
@@ -80,7 +76,7 @@ export function RealityPanel({ step, batch, kitchen, record }: GuideProps & { st
         </>
       )}
       <View style={styles.row}>
-        <Button label="Nothing after all" kind="quiet" onPress={() => setOpen(false)} />
+        <Button label="Cancel" kind="quiet" onPress={() => setOpen(false)} />
       </View>
     </Panel>
   );

@@ -124,8 +124,8 @@ export function StepClock({ step, batch, kitchen, plan, record }: Props) {
       <ClockButtons>
         {!running && (
           <Button
-            label="Go on"
-            hint={waits ? 'Go on' : 'Go on blending'}
+            label="Resume"
+            hint={waits ? 'Resume' : 'Resume blending'}
             kind="main"
             icon={Play}
             counter
@@ -134,7 +134,7 @@ export function StepClock({ step, batch, kitchen, plan, record }: Props) {
           />
         )}
         <Button
-          label={over ? 'Done' : cooling ? 'Cool enough' : soaking ? 'End the soak now' : 'Enough'}
+          label={over ? 'Done' : cooling ? 'Cool enough' : soaking ? 'End the soak now' : 'Stop now'}
           hint={
             over
               ? `${cooling ? 'Cooling' : soaking ? 'Soak' : 'Blending'}: done`
@@ -142,7 +142,7 @@ export function StepClock({ step, batch, kitchen, plan, record }: Props) {
                 ? 'The bowl is cool enough'
                 : soaking
                   ? 'End the soak now'
-                  : 'Stop blending now'
+                  : 'Stop now: blending'
           }
           kind={running && (over || !waits) ? 'main' : 'plain'}
           icon={Check}
@@ -153,8 +153,8 @@ export function StepClock({ step, batch, kitchen, plan, record }: Props) {
         />
         {!waits && running && !over && (
           <Button
-            label="Hold on"
-            hint="Hold the clock"
+            label="Pause"
+            hint="Pause the clock"
             icon={Pause}
             counter
             grow

@@ -148,7 +148,7 @@ function Labels({ batch, kitchen }: GuideProps) {
               <AppText style={styles.onMilk}>Best before {at(kept.bestBeforeMs)}</AppText>
             )}
             <AppText style={styles.onMilk}>
-              {kept.because === 'frozen' ? 'Thaw and drink by' : 'Discard at'} {at(kept.discardAtMs)}
+              {kept.because === 'frozen' ? 'Thaw and drink by' : 'Throw out by'} {at(kept.discardAtMs)}
             </AppText>
             <AppText kind="small" style={styles.onMilk}>
               Contains: {allergensOf(state)}. Shake before pouring.

@@ -44,8 +44,8 @@ export function StepTrack({
           {next && current ? `, then ${stepName(next).toLowerCase()}` : ''}
         </AppText>
         <Button
-          label={open ? 'Fold' : 'All steps'}
-          hint={open ? 'Fold the steps' : 'Show all steps'}
+          label={open ? 'Hide steps' : 'All steps'}
+          hint={open ? 'Hide steps' : 'Show all steps'}
           kind="quiet"
           onPress={() => setOpen(!open)}
         />

@@ -55,7 +55,7 @@ export function WeighIn({ batch, kitchen, plan, record, ways, step }: GuideProps
   const { focusRef } = useDigits();
   const mended = (what: 'milk' | 'pulp'): void => setTroubled((now) => now.filter((one) => one !== what));
   const take = (what: 'milk' | 'pulp', set: (value: number) => void) => (value: number) => {
-    if (value <= 0) return 'More than nothing, please.';
+    if (value <= 0) return 'Enter more than 0.';
     if (value > 60_000) return 'That is more than this kitchen could make. Check the unit.';
     set(value);
     mended(what);
@@ -213,7 +213,7 @@ export function WeighIn({ batch, kitchen, plan, record, ways, step }: GuideProps
         />
       )}
       <Button
-        label={milk === null ? 'Milk not measured' : byEye ? 'Keep and go on' : 'Weighed'}
+        label={milk === null ? 'Milk not measured' : byEye ? 'Save and continue' : 'Weighed'}
         hint={
           milk === null
             ? 'Milk not measured: go on with what is expected'

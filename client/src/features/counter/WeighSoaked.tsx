@@ -52,7 +52,7 @@ export function WeighSoaked({ step, batch, kitchen, plan, record, ways }: GuideP
         unit={unit}
         shown={massG === null ? '' : typedFigure(massG / gPer(unit))}
         onNumber={(value) => {
-          if (value <= 0) return 'More than nothing, please.';
+          if (value <= 0) return 'Enter more than 0.';
           if (value * gPer(unit) > 60_000) return 'That is more than this kitchen could soak.';
           setMassG(value * gPer(unit));
           setTroubled(false);

@@ -40,7 +40,7 @@ function tradeOffText({ tradeOff, kind, recipe, prediction }: Alternative, kitch
   return parts.length === 0 ? 'none' : parts.join('; ');
 }
 
-/** Kept plans that would make room, and where they would lie. */
+/** Planned batches that would make room, and where they would lie. */
 export function RoomOffer({
   room,
   kept,
@@ -60,12 +60,12 @@ export function RoomOffer({
   return (
     <View style={[styles.offer, { borderColor: colour.line }]}>
       <AppText kind="heading" level={3}>
-        Make room among the kept plans
+        Make room among the planned batches
       </AppText>
       <AppText>
         {room.moved.length === 1
-          ? 'One kept plan is moved, and still ready for its own glass.'
-          : 'Two kept plans are moved, each still ready for its own glass.'}
+          ? 'One planned batch is moved, and still ready for its own glass.'
+          : 'Two planned batches are moved, each still ready for its own glass.'}
       </AppText>
       {room.moved.map((now) => {
         const was = kept.find(({ plan }) => plan.id === now.id);
@@ -85,8 +85,8 @@ export function RoomOffer({
       </View>
       <View style={styles.row}>
         <Button
-          label="Plan it so"
-          hint="Plan it so: Make room among the kept plans"
+          label="Use this plan"
+          hint="Use this plan: Make room among the planned batches"
           busy={working}
           onPress={() => onTake(room)}
         />
@@ -131,8 +131,8 @@ export function OneOffer({
       />
       <View style={styles.row}>
         <Button
-          label="Plan it so"
-          hint={`Plan it so: ${OFFER_WORDS[offer.kind]}`}
+          label="Use this plan"
+          hint={`Use this plan: ${OFFER_WORDS[offer.kind]}`}
           busy={working}
           onPress={onTake}
         />

@@ -219,7 +219,7 @@ function Days({ batches, kitchen, plans, recipes, model }: Props) {
     setMoved(null);
     setSettled({ wish, planId: plan.id });
     toast({
-      words: undoMore ? 'The plan is kept, and room is made for it.' : 'The plan is kept.',
+      words: undoMore ? 'The plan is saved, and room is made for it.' : 'The plan is saved.',
       undo: () => {
         planning.change(plan, { status: 'dropped' });
         undoMore?.();
@@ -314,7 +314,7 @@ function Days({ batches, kitchen, plans, recipes, model }: Props) {
       {!moving && settledPlan && (
         <Panel title={`${settledPlan.recipe.name}: kept`}>
           <AppText>
-            It stands among the kept plans. For another one choose its milk, day or time above.
+            It stands among the planned batches. For another one choose its milk, day or time above.
           </AppText>
           <View style={styles.row}>
             <Button label="One more for the same glass" onPress={() => setSettled(null)} />

@@ -51,10 +51,10 @@ export function KeptPlans({
   const toast = useToast();
   const colour = useColours();
   return (
-    <Panel title="Kept plans">
+    <Panel title="Planned batches">
       {kept.length === 0 && (
         <AppText>
-          None yet. A kept plan tells the Now screen and your calendar when to weigh, drain and blend, and
+          None yet. A planned batch tells the Now screen and your calendar when to weigh, drain and blend, and
           keeps jug, bag and bowls free for it.
         </AppText>
       )}
@@ -78,8 +78,8 @@ export function KeptPlans({
           <Cautions cautions={cautionsOf(plan, model)} />
           <View style={styles.row}>
             <Button
-              label="Begin it now"
-              hint={`Begin ${plan.recipe.name} now`}
+              label="Start now"
+              hint={`Start now: ${plan.recipe.name}`}
               icon={Play}
               busy={start.isPending}
               onPress={() =>

@@ -81,7 +81,7 @@ export function Proposal({
       </View>
       <Cautions cautions={cautions} />
       <View style={styles.row}>
-        <Button label="Keep this plan" kind="main" icon={Check} counter busy={working} onPress={onKeep} />
+        <Button label="Save plan" kind="main" icon={Check} counter busy={working} onPress={onKeep} />
         {reset !== null && <Button label={reset} icon={Undo2} counter onPress={onReset} />}
       </View>
     </Panel>

@@ -41,7 +41,7 @@ export function WishForm({ wish, choices, kitchen, fromMs, onChange }: Props) {
     on === 0 ? 'Today' : on === 1 ? 'Tomorrow' : dayText(timeOnDay(fromMs, on, 12, 0, timeZone), timeZone);
   if (choices.length === 0) {
     return (
-      <Panel title="A glass to plan for">
+      <Panel title="When do you want it?">
         <AppText>
           Keep a recipe on the bench first. Then say here by when you want the milk, and every step gets its
           moment.
@@ -50,7 +50,7 @@ export function WishForm({ wish, choices, kitchen, fromMs, onChange }: Props) {
     );
   }
   return (
-    <Panel title="A glass to plan for">
+    <Panel title="When do you want it?">
       <Choice
         label="Milk"
         value={wish.choice}
@@ -120,7 +120,7 @@ export function WishForm({ wish, choices, kitchen, fromMs, onChange }: Props) {
           }}
         />
         <Toggle
-          label="Drunk fresh"
+          label="Drink without chilling"
           note="not chilled for three hours first"
           on={wish.fresh}
           onChange={(fresh) => onChange({ ...wish, fresh })}

@@ -88,8 +88,8 @@ function OneDevice({ kind }: { kind: DeviceKind }) {
           />
         )}
         <Button
-          label="Let go"
-          hint={`Let go of the ${connection.name.toLowerCase()}`}
+          label="Disconnect"
+          hint={`Disconnect the ${connection.name.toLowerCase()}`}
           icon={X}
           kind="quiet"
           counter

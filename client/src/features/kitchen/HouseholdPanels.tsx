@@ -36,7 +36,7 @@ function Entry({ name, onRemove, children }: { name: string; onRemove: () => voi
     <View style={[styles.entry, { borderColor: colour.line }]}>
       {children}
       <View style={styles.row}>
-        <Button label="Take out" hint={`Take out ${name}`} icon={Trash2} kind="quiet" onPress={onRemove} />
+        <Button label="Remove" hint={`Remove ${name}`} icon={Trash2} kind="quiet" onPress={onRemove} />
       </View>
     </View>
   );
@@ -140,7 +140,7 @@ export function GearPanel({ control }: Props) {
             <FormQuantity
               control={control}
               name={`profile.machines.${i}.powerW`}
-              label="Power that reaches the mix"
+              label="Blender power"
               unit="W"
               min={20}
               max={3000}
@@ -348,7 +348,7 @@ export function PricesPanel({
       )}
       <View style={styles.row}>
         <Button
-          label={adding ? 'Add no price' : 'Add a pack'}
+          label={adding ? 'Cancel' : 'Add a pack'}
           {...(!adding && { icon: Plus })}
           onPress={() => setAdding(!adding)}
         />

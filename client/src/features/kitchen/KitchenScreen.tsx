@@ -68,7 +68,7 @@ function Settings({ kitchen, own }: { kitchen: KnownKitchen; own: readonly OwnIn
     change.mutate(settings, {
       onSuccess: () => {
         toast({
-          words: 'The kitchen is kept. Every jar was worked out anew.',
+          words: 'Settings saved. Every jar was recalculated.',
           undo: () => {
             const before = KitchenSettingsSchema.parse(kitchen);
             change.mutate(before);
@@ -181,7 +181,7 @@ function Settings({ kitchen, own }: { kitchen: KnownKitchen; own: readonly OwnIn
         <Notice kind="error">Something does not fit under {troubled}. Nothing was kept yet.</Notice>
       )}
       <Button
-        label="Keep these settings"
+        label="Save settings"
         kind="main"
         busy={change.isPending}
         disabled={!formState.isDirty}

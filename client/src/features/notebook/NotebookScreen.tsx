@@ -54,7 +54,7 @@ function outcomeWords({ state }: KnownBatch): string {
   if (state.status === 'under-way') return 'Under way';
   const thrown = state.jars.filter((jar) => jar.fate === 'discarded');
   if (thrown.length > 0) return `Thrown away: ${thrown[0]?.discardReason ?? ''}`;
-  return state.jars.some((jar) => jar.fate === 'in-use') ? 'On the shelf' : 'Drunk up';
+  return state.jars.some((jar) => jar.fate === 'in-use') ? 'On the shelf' : 'Finished';
 }
 
 function Entry({ batch, kitchen }: { batch: KnownBatch; kitchen: KnownKitchen }) {

@@ -79,7 +79,7 @@ function Page({ batch, kitchen }: { batch: KnownBatch; kitchen: KnownKitchen }) 
         ))}
         <View style={styles.row}>
           <Button
-            label="Put this recipe on the bench"
+            label="Open on the bench"
             onPress={() => {
               keepOnBench(recipe);
               router.navigate('/bench');

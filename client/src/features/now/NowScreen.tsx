@@ -169,7 +169,7 @@ function itemWords({ item, batch, name, kitchen, nowMs }: ItemProps): {
     case 'jar-past-best':
       return {
         todo: `Use up ${name}, ${item.jar.label}`,
-        when: `${formatVolume(item.jar.leftMl, kitchen)} past its best; discard at ${at(item.dueMs)}`,
+        when: `${formatVolume(item.jar.leftMl, kitchen)} past its best; throw out by ${at(item.dueMs)}`,
         path: jarPath,
       };
     case 'jar-discard':

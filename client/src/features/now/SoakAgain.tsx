@@ -89,8 +89,8 @@ function LastSoak({ kitchen, model }: { kitchen: KnownKitchen; model: KitchenMod
       {start.error && <Notice kind="error">{start.error.message}</Notice>}
       <View style={styles.row}>
         <Button
-          label="They soak"
-          hint="They soak: start the clock"
+          label="Start soaking"
+          hint="Start soaking: start the clock"
           kind="main"
           icon={Play}
           counter

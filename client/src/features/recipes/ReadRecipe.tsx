@@ -64,7 +64,7 @@ export function ReadRecipe({ kitchen, model }: Props) {
     <div {...getRootProps()}>
       <input {...getInputProps()} name="recipe-file" aria-label="Recipe file" />
       <Panel
-        title="Read a recipe"
+        title="Import"
         style={isDragActive ? { borderColor: colour.kelp, backgroundColor: colour.kelpSoft } : {}}
       >
         <AppText>
@@ -114,7 +114,7 @@ export function ReadRecipe({ kitchen, model }: Props) {
             {keep.error && <Notice kind="error">{keep.error.message} The text still stands here.</Notice>}
             <View style={styles.row}>
               <Button
-                label="Keep it in the book"
+                label="Save to the book"
                 kind="main"
                 busy={keep.isPending}
                 onPress={() =>
@@ -132,7 +132,7 @@ export function ReadRecipe({ kitchen, model }: Props) {
               />
               {file.ownIngredients.length === 0 && (
                 <Button
-                  label="Only lay it on the bench"
+                  label="Open without saving"
                   onPress={() => {
                     keepOnBench(file.recipe);
                     router.navigate('/bench');

@@ -32,15 +32,15 @@ export function RecipeBookScreen() {
         onChange={setPut}
         options={[
           { value: 'in-use', label: 'In the book' },
-          { value: 'away', label: 'Put away' },
+          { value: 'away', label: 'Archived' },
         ]}
       />
       {recipes.data.length === 0 && (
-        <Panel title={put === 'away' ? 'Nothing is put away' : 'No recipe is kept yet'}>
+        <Panel title={put === 'away' ? 'Nothing is archived' : 'No recipe is saved yet'}>
           <AppText>
             {put === 'away'
-              ? 'A recipe that is put away comes here, with all its versions.'
-              : 'Make a milk on the bench the way you like it, give it a name and keep it. Each time you change it, the version before stays.'}
+              ? 'A recipe that is archived comes here, with all its versions.'
+              : 'Make a milk on the bench the way you like it, give it a name and save it. Each time you change it, the version before stays.'}
           </AppText>
         </Panel>
       )}

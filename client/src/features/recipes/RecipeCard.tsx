@@ -33,7 +33,7 @@ export function RecipeCard({ kept, model, kitchen }: Props) {
   const toast = useToast();
   const [opened, setOpened] = useState(false);
   const history = useRecipeHistory(kept.id, opened);
-  const putAway = useArchiveRecipe();
+  const archive = useArchiveRecipe();
   const { recipe } = kept;
   // What it was kept with; where an ingredient was corrected since, both labels count.
   const made = predict(recipe, withIngredients(model, kept.ingredients));
@@ -43,13 +43,13 @@ export function RecipeCard({ kept, model, kitchen }: Props) {
     router.navigate('/bench');
   };
   const move = (away: boolean): void =>
-    putAway.mutate(
+    archive.mutate(
       { recipeId: kept.id, away },
       {
         onSuccess: () =>
           toast({
-            words: away ? `“${recipe.name}” is put away.` : `“${recipe.name}” is back in the book.`,
-            undo: () => putAway.mutate({ recipeId: kept.id, away: !away }),
+            words: away ? `“${recipe.name}” is archived.` : `“${recipe.name}” is back in the book.`,
+            undo: () => archive.mutate({ recipeId: kept.id, away: !away }),
           }),
       },
     );
@@ -77,7 +77,7 @@ export function RecipeCard({ kept, model, kitchen }: Props) {
             Allergens: {keptAllergensText(recipe, kept.ingredients, model.pantry)}
           </AppText>
           <AppText kind="small" tone="soft">
-            Version {kept.version}, kept on {dayText(fromInstant(kept.savedAt), kitchen.timeZone)}
+            Version {kept.version}, saved on {dayText(fromInstant(kept.savedAt), kitchen.timeZone)}
           </AppText>
         </View>
       </View>
@@ -95,11 +95,11 @@ export function RecipeCard({ kept, model, kitchen }: Props) {
           bench.
         </Notice>
       )}
-      {putAway.error && <Notice kind="error">{putAway.error.message}</Notice>}
+      {archive.error && <Notice kind="error">{archive.error.message}</Notice>}
       <View style={styles.row}>
         <Button
-          label="Onto the bench"
-          hint={`Put ${recipe.name} on the bench`}
+          label="Open"
+          hint={`Open ${recipe.name} on the bench`}
           kind="main"
           onPress={() => ontoBench(recipe, { id: kept.id, version: kept.version })}
         />
@@ -115,22 +115,22 @@ export function RecipeCard({ kept, model, kitchen }: Props) {
         />
         <Button
           kind="quiet"
-          label="Write to a file"
-          hint={`Write ${recipe.name} to a file`}
+          label="Download"
+          hint={`Download ${recipe.name}`}
           onPress={() => writeOpenForm(recipe, model.pantry)}
         />
         {prediction && (
           <Button
             kind="quiet"
-            label="For other programs"
-            hint={`Write ${recipe.name} as schema.org Recipe`}
+            label="Export as web recipe"
+            hint={`Export as web recipe: ${recipe.name}`}
             onPress={() => void writeJsonLd(recipe, model.pantry, prediction)}
           />
         )}
         <Button
           kind="quiet"
-          label={kept.away ? 'Back into the book' : 'Put away'}
-          hint={`${kept.away ? 'Bring back' : 'Put away'} ${recipe.name}`}
+          label={kept.away ? 'Back to the book' : 'Archive'}
+          hint={`${kept.away ? 'Bring back' : 'Archive'} ${recipe.name}`}
           onPress={() => move(!kept.away)}
         />
       </View>
@@ -158,8 +158,8 @@ export function RecipeCard({ kept, model, kitchen }: Props) {
                 </AppText>
               </View>
               <Button
-                label="Onto the bench"
-                hint={`Put version ${one.version} of ${recipe.name} on the bench`}
+                label="Open"
+                hint={`Open version ${one.version} of ${recipe.name} on the bench`}
                 onPress={() => ontoBench(one.recipe, { id: kept.id, version: kept.version })}
               />
             </View>

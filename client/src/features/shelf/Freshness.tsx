@@ -48,7 +48,7 @@ export function KeepingTimes({
   return (
     <>
       <AppText kind={kind}>Best before {at(kept.bestBeforeMs)}</AppText>
-      <AppText kind={kind}>Discard at {at(kept.discardAtMs)}</AppText>
+      <AppText kind={kind}>Throw out by {at(kept.discardAtMs)}</AppText>
     </>
   );
 }

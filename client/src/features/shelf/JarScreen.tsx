@@ -94,7 +94,7 @@ function Jar({ batch, jar, kitchen }: { batch: KnownBatch; jar: JarState; kitche
               <Freshness state={kept.state} />
             ) : (
               <AppText kind="strong" tone="soft">
-                {jar.fate === 'emptied' ? 'Drunk up' : `Thrown away: ${jar.discardReason ?? ''}`}
+                {jar.fate === 'emptied' ? 'Finished' : `Thrown away: ${jar.discardReason ?? ''}`}
               </AppText>
             )}
             {inUse && (
@@ -135,7 +135,7 @@ function Jar({ batch, jar, kitchen }: { batch: KnownBatch; jar: JarState; kitche
                 shown={pourMl === null ? '' : typedFigure(pourMl / unitMl)}
                 onNumber={(value) => {
                   const ml = value * unitMl;
-                  if (ml < 1) return 'More than nothing, please.';
+                  if (ml < 1) return 'Enter more than 0.';
                   if (ml > jar.leftMl) return `Only ${formatVolume(jar.leftMl, kitchen)} are left.`;
                   setPourMl(ml);
                   return null;
@@ -155,7 +155,7 @@ function Jar({ batch, jar, kitchen }: { batch: KnownBatch; jar: JarState; kitche
           )}
           <View style={styles.row}>
             <Button
-              label="Drunk up"
+              label="Finished"
               onPress={() => record.say([{ type: 'jar-emptied', jarId: jar.id }], done('Emptied.'))}
             />
             {kept.mayFreeze && (
@@ -177,7 +177,7 @@ function Jar({ batch, jar, kitchen }: { batch: KnownBatch; jar: JarState; kitche
             )}
             {place === 'fridge' && (
               <Button
-                label="Left out"
+                label="Out of the fridge now"
                 hint="It stands out of the fridge now"
                 onPress={() =>
                   record.say(

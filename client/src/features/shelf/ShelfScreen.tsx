@@ -77,8 +77,8 @@ export function ShelfScreen() {
         </Panel>
       )}
       <AppText kind="small" tone="soft">
-        Smell and look each time; doubt means the sink. Sour milk is not rescued by cooking. These times are
-        estimates and no promise: salt does not lengthen them.
+        Smell and look each time; when in doubt, pour it out. Sour milk is not rescued by cooking. These times
+        are estimates and no promise: salt does not lengthen them.
       </AppText>
       <SafetyLink />
     </Screen>
