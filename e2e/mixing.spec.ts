@@ -126,7 +126,7 @@ test.describe('backwards', () => {
     await page.getByRole('radio', { name: 'The nuts I have' }).click();
     await page.getByRole('textbox', { name: 'Nuts as bought' }).fill('180');
     await page
-      .getByRole('radiogroup', { name: /most milk/ })
+      .getByRole('radiogroup', { name: /Thinnest/ })
       .getByRole('radio', { name: 'Full' })
       .click();
     await expect(outcome(page)).toContainText('6.5 % solids');
@@ -275,7 +275,7 @@ test.describe('every school has its control', () => {
     await curve.focus();
     await page.keyboard.press('Home');
     await expect(curve).toHaveAttribute('aria-valuetext', /^1 s: broken up \d+ %, ends at \d+ °C$/);
-    await page.getByRole('button', { name: /^Show the table of how fine/ }).click();
+    await page.getByRole('button', { name: /^Show the table of fineness/ }).click();
     await expect(page.getByRole('table', { name: /^Fineness/ }).getByRole('row')).toHaveCount(10);
   });
 });
