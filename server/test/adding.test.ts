@@ -1,6 +1,7 @@
 import { spawnSync } from 'node:child_process';
 import {
   cpSync,
+  existsSync,
   mkdirSync,
   mkdtempSync,
   readFileSync,
@@ -34,11 +35,17 @@ function copyOfSources(): string {
       filter: (from) => !left.has(basename(from)),
     });
   }
+  // Jest asks for the folder of every project, whichever it runs.
+  mkdirSync(join(copy, 'server'));
   writeFileSync(join(copy, 'package.json'), '{}');
   const modules = join(copy, 'node_modules');
   mkdirSync(join(modules, OWN), { recursive: true });
   for (const name of readdirSync(join(ROOT, 'node_modules'))) {
     if (name !== OWN) symlinkSync(join(ROOT, 'node_modules', name), join(modules, name));
+  }
+  for (const name of ['core', 'contract', 'client']) {
+    const nested = join(ROOT, name, 'node_modules');
+    if (existsSync(nested)) symlinkSync(nested, join(copy, name, 'node_modules'));
   }
   for (const name of ['core', 'contract']) symlinkSync(join(copy, name), join(modules, OWN, name));
   return copy;
@@ -80,7 +87,7 @@ test('a nut is added in one file and a step in two, as CONTRIBUTING.md says', ()
     /\n {2}bottle: \{/,
     '\n  taste: { ...BY_HAND, times: once, urgent: true },',
   );
-  expect(types('core')).toEqual({ status: 0, said: expect.any(String) });
+  expect(types('core').said).toBe('');
   // What is said at it is still missing, and the types say so.
   expect(types('client').said).toMatch(/stepLabels\.ts.*'taste' is missing/);
   edit(
@@ -88,7 +95,7 @@ test('a nut is added in one file and a step in two, as CONTRIBUTING.md says', ()
     /\n {2}bottle: \{/,
     "\n  taste: { name: 'Taste', screen: 'done', guide: () => ({ todo: ['Taste it.'] }) },",
   );
-  expect(types('client')).toEqual({ status: 0, said: expect.any(String) });
+  expect(types('client').said).toBe('');
   const tables = coreTests('stepTable', 'ingredient.test');
   expect(tables.said).toMatch(/Tests: +\d+ passed/);
   expect(tables.status).toBe(0);

@@ -43,9 +43,9 @@ const PACK: PackFigures = {
 };
 
 describe('the table', () => {
-  test('has the fifteen nuts and seeds, each its own key', () => {
-    expect(NUT_TABLE).toHaveLength(15);
-    expect(new Set(NUT_TABLE.map((row) => row.key)).size).toBe(15);
+  test('has at least the fifteen nuts and seeds, each its own key', () => {
+    expect(NUT_TABLE.length).toBeGreaterThanOrEqual(15);
+    expect(new Set(NUT_TABLE.map((row) => row.key)).size).toBe(NUT_TABLE.length);
     expect(findIngredient('hazelnut', TABLE_ONLY)?.peelable).toBe('roast');
     expect(findIngredient('nothing', TABLE_ONLY)).toBeUndefined();
     expect(findAddition('honey')?.caution).toMatch(/12 months/);
