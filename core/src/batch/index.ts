@@ -3,7 +3,16 @@ export { agenda, stepAgenda } from './agenda';
 export { batchState, effectiveEvents, lastTap } from './batchReducer';
 export type { EventRefusalCode } from './batchRules';
 export { eventRefusal } from './batchRules';
-export type { BatchEvent, BatchState, EventBody, JarState, NewJar, ProbedThing, PulpState, StepState } from './batchState';
+export type {
+  BatchEvent,
+  BatchState,
+  EventBody,
+  JarState,
+  NewJar,
+  ProbedThing,
+  PulpState,
+  StepState,
+} from './batchState';
 export { stepLeftS, stepRanS, timerEndMs } from './batchState';
 export { finishedMilkMl, strainedMilkMl } from './bottling';
 export { comparisons } from './comparison';

@@ -3,7 +3,13 @@ import { withIngredients } from '../kitchen';
 import type { Warming } from '../making';
 import { soakHistory, warmthAfterC } from '../making';
 import { WATER_G_PER_ML } from '../measures';
-import type { PlannedPrediction, ResolvedRecipe, Run, SimulatedFigures, SimulationResult } from '../predicting';
+import type {
+  PlannedPrediction,
+  ResolvedRecipe,
+  Run,
+  SimulatedFigures,
+  SimulationResult,
+} from '../predicting';
 import { predictionOf, resolveRecipe, simulateRun, simulatedFigures, withSoak } from '../predicting';
 import type { BatchState, StepState } from './batchState';
 import { bathS, blendedS, soakAsItWent } from './soakAndBlend';

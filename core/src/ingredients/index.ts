@@ -3,7 +3,17 @@ export { ADDITION_TABLE } from './additionTable';
 export type { Allergen, AllergenFacts, AllergenLabel, ContainedAllergen } from './allergen';
 export { ALLERGENS, allergensIn, isFreeOf, metAllergens } from './allergen';
 export type { Composition } from './composition';
-export { EMPTY_COMPOSITION, addCompositions, compositionOf, densityGPerMl, scaleComposition, solidsG, subtractComposition, totalG, volumeMl } from './composition';
+export {
+  EMPTY_COMPOSITION,
+  addCompositions,
+  compositionOf,
+  densityGPerMl,
+  scaleComposition,
+  solidsG,
+  subtractComposition,
+  totalG,
+  volumeMl,
+} from './composition';
 export type { Ingredient, NutForm, OwnIngredient } from './ingredient';
 export { cupG } from './ingredient';
 export { NUT_TABLE } from './nutTable';

@@ -1,17 +1,70 @@
 export type { BladeHeat, Breakable, Heat, Warming } from './blend';
-export { BOIL_OVER_C, COOKED_FROM_C, DEFAULT_RUPTURE, DEFAULT_WARMTH_LIMIT_C, LEAST_SECONDS, LOSS_W_PER_K, MAX_LOADS, PRESS_RUPTURE, RUPTURE_BY_HAND, SOAKED_NUT_G_PER_ML, breakingEnergyKjPerKg, energyForRupture, iceForLimitG, iceLeftAfterG, loadVolumeMl, meanRupture, mixedWithRinseC, rinseShareOf, rupture, warmingOf, warmthAfterC } from './blend';
+export {
+  BOIL_OVER_C,
+  COOKED_FROM_C,
+  DEFAULT_RUPTURE,
+  DEFAULT_WARMTH_LIMIT_C,
+  LEAST_SECONDS,
+  LOSS_W_PER_K,
+  MAX_LOADS,
+  PRESS_RUPTURE,
+  RUPTURE_BY_HAND,
+  SOAKED_NUT_G_PER_ML,
+  breakingEnergyKjPerKg,
+  energyForRupture,
+  iceForLimitG,
+  iceLeftAfterG,
+  loadVolumeMl,
+  meanRupture,
+  mixedWithRinseC,
+  rinseShareOf,
+  rupture,
+  warmingOf,
+  warmthAfterC,
+} from './blend';
 export type { AddedPart, Brought } from './finish';
-export { MOST_CAPS, SALT_G_PER_L, SWEETNESS_G_PER_L, doseForSweetness, doseG, dosedGPerL, partAddition, shortensKeeping, sugarEquivalentPerG, sweetnessGPerL } from './finish';
+export {
+  MOST_CAPS,
+  SALT_G_PER_L,
+  SWEETNESS_G_PER_L,
+  doseForSweetness,
+  doseG,
+  dosedGPerL,
+  partAddition,
+  shortensKeeping,
+  sugarEquivalentPerG,
+  sweetnessGPerL,
+} from './finish';
 export type { Machine, MachineKind } from './machine';
 export { FROTH_FACTOR, MACHINES, fillLineOf, powerAtSpeedW, powerIntoLoadW } from './machine';
 export type { Peel, PeeledNut } from './peel';
 export { canPeel, peelNut, skinsSlip } from './peel';
 export type { AdditionDose, Recipe, SecondStrainer, Soak, SoakMethod, Surroundings } from './recipe';
-export { HOT_POUR_TEMP_C, TAP_TEMP_C, USUAL_SURROUNDINGS, nutPercents, plainRecipe, recipeForGlasses, soakSpells, strainersOf, withNutPercent } from './recipe';
+export {
+  HOT_POUR_TEMP_C,
+  TAP_TEMP_C,
+  USUAL_SURROUNDINGS,
+  nutPercents,
+  plainRecipe,
+  recipeForGlasses,
+  soakSpells,
+  strainersOf,
+  withNutPercent,
+} from './recipe';
 export type { RecipePart } from './recipeChanges';
 export { recipeChanges } from './recipeChanges';
 export type { Cooling, SoakHistory, SoakSpell, SoakedNut } from './soak';
-export { HOT_SOAK_PROTEIN, KEPT_WATER_PER_GROUND_NUT, RINSED_MAX_C, SOAK_DRIFT_H, SODIUM_SHARE_OF_SALT, coolingFrom, integrateDrift, soakHistory, soakNut } from './soak';
+export {
+  HOT_SOAK_PROTEIN,
+  KEPT_WATER_PER_GROUND_NUT,
+  RINSED_MAX_C,
+  SOAK_DRIFT_H,
+  SODIUM_SHARE_OF_SALT,
+  coolingFrom,
+  integrateDrift,
+  soakHistory,
+  soakNut,
+} from './soak';
 export { soakAdvice } from './soakAdvice';
 export type { Squeeze, Strained, Strainer } from './strain';
 export { strain } from './strain';

@@ -1,5 +1,12 @@
 import type { Composition, Ingredient } from '../ingredients';
-import { EMPTY_COMPOSITION, addCompositions, scaleComposition, solidsG, subtractComposition, totalG } from '../ingredients';
+import {
+  EMPTY_COMPOSITION,
+  addCompositions,
+  scaleComposition,
+  solidsG,
+  subtractComposition,
+  totalG,
+} from '../ingredients';
 
 export type Strainer = 'fine-bag' | 'muslin' | 'fine-sieve' | 'none' | 'cold-press';
 export type Squeeze = 'light' | 'firm' | 'hard';

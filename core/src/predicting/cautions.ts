@@ -1,4 +1,13 @@
-import { BOIL_OVER_C, COOKED_FROM_C, RINSED_MAX_C, SALT_G_PER_L, canPeel, dosedGPerL, shortensKeeping, skinsSlip } from '../making';
+import {
+  BOIL_OVER_C,
+  COOKED_FROM_C,
+  RINSED_MAX_C,
+  SALT_G_PER_L,
+  canPeel,
+  dosedGPerL,
+  shortensKeeping,
+  skinsSlip,
+} from '../making';
 import { counterSoakLimitH } from '../measures';
 import type { Caution } from '../results';
 import type { ResolvedRecipe } from './resolveRecipe';

@@ -3,7 +3,18 @@ import { findAddition, findIngredient } from '../ingredients';
 import type { KitchenFactors, KitchenModel } from '../kitchen';
 import { kitchenFactors } from '../kitchen';
 import type { Cooling, Machine, Recipe, Soak, SoakHistory, Strainer, Surroundings } from '../making';
-import { LEAST_SECONDS, MACHINES, MOST_CAPS, RINSED_MAX_C, canPeel, coolingFrom, dosedGPerL, soakHistory, soakSpells, strainersOf } from '../making';
+import {
+  LEAST_SECONDS,
+  MACHINES,
+  MOST_CAPS,
+  RINSED_MAX_C,
+  canPeel,
+  coolingFrom,
+  dosedGPerL,
+  soakHistory,
+  soakSpells,
+  strainersOf,
+} from '../making';
 import { KEPT_SOAK_COUNTER_H, LIMITS, counterSoakLimitH, outOfRange } from '../measures';
 import type { Refusal, Result } from '../results';
 import { accepted, refused } from '../results';

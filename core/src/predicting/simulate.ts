@@ -2,7 +2,32 @@ import type { Composition } from '../ingredients';
 import { EMPTY_COMPOSITION, addCompositions, totalG, volumeMl } from '../ingredients';
 import type { KitchenFactors } from '../kitchen';
 import type { AddedPart, Breakable, Heat, PeeledNut, SoakedNut, Strained, Warming } from '../making';
-import { DEFAULT_RUPTURE, HOT_SOAK_PROTEIN, KEPT_WATER_PER_GROUND_NUT, LOSS_W_PER_K, PRESS_RUPTURE, SOAKED_NUT_G_PER_ML, SODIUM_SHARE_OF_SALT, breakingEnergyKjPerKg, canPeel, doseG, energyForRupture, iceLeftAfterG, loadVolumeMl, meanRupture, mixedWithRinseC, partAddition, peelNut, powerIntoLoadW, rinseShareOf, rupture, soakNut, strain, warmingOf, warmthAfterC } from '../making';
+import {
+  DEFAULT_RUPTURE,
+  HOT_SOAK_PROTEIN,
+  KEPT_WATER_PER_GROUND_NUT,
+  LOSS_W_PER_K,
+  PRESS_RUPTURE,
+  SOAKED_NUT_G_PER_ML,
+  SODIUM_SHARE_OF_SALT,
+  breakingEnergyKjPerKg,
+  canPeel,
+  doseG,
+  energyForRupture,
+  iceLeftAfterG,
+  loadVolumeMl,
+  meanRupture,
+  mixedWithRinseC,
+  partAddition,
+  peelNut,
+  powerIntoLoadW,
+  rinseShareOf,
+  rupture,
+  soakNut,
+  strain,
+  warmingOf,
+  warmthAfterC,
+} from '../making';
 import { WATER_G_PER_ML } from '../measures';
 import type { ResolvedRecipe } from './resolveRecipe';
 import { keepsSoakWater, warmthLimitC } from './resolveRecipe';

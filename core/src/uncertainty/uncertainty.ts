@@ -4,7 +4,14 @@ import type { Recipe } from '../making';
 import type { Interval } from '../numerics';
 import { intervalOf, seededRandom } from '../numerics';
 import type { SimulationResult } from '../predicting';
-import { costOf, predictionOf, resolveRecipe, simulateRun, simulateToAmount, simulatedFigures } from '../predicting';
+import {
+  costOf,
+  predictionOf,
+  resolveRecipe,
+  simulateRun,
+  simulateToAmount,
+  simulatedFigures,
+} from '../predicting';
 import type { Result } from '../results';
 import { accepted } from '../results';
 
