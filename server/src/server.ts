@@ -1,7 +1,7 @@
 import type { Server } from 'node:http';
 import { createServer } from 'node:http';
 import { createApp } from './app';
-import { endComputeThreads } from './compute';
+import { endComputeThreads, warmUpCompute } from './compute';
 import type { Db } from './database';
 import { openDatabase } from './database';
 import { listUnreadable } from './unreadableRows';
@@ -29,6 +29,7 @@ export interface ServerOptions {
 /** Opens the data folder and serves on 127.0.0.1. Rejects with a sentence when folder or port is taken. */
 export async function startServer(options: ServerOptions): Promise<RunningServer> {
   const { dataDir, siteDir, port, demo, startOver } = options;
+  warmUpCompute();
   const { db, close } = await openDatabase(dataDir, startOver);
   try {
     const now = new Date();

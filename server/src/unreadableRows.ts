@@ -44,9 +44,12 @@ const PACK_FIELDS = {
   cupG: 'cupWholeG',
 } as const satisfies Partial<Record<keyof typeof PackFiguresSchema.shape, string>>;
 
+const PartOfPackSchema = PackFiguresSchema.partial();
+const RowSchema = z.record(z.string(), z.unknown());
+
 /** What of a pack can still be made out of a row that cannot be read. */
 function packIn(body: unknown): Unreadable['pack'] {
-  const row = z.record(z.string(), z.unknown()).safeParse(body);
+  const row = RowSchema.safeParse(body);
   if (!row.success) return null;
   const words = row.data['allergen'];
   const earlier = typeof words === 'string' ? allergenFromWords(words) : null;
@@ -59,18 +62,21 @@ function packIn(body: unknown): Unreadable['pack'] {
     const shape = PackFiguresSchema.shape[field as keyof typeof PACK_FIELDS];
     if (shape.safeParse(from[column]).success) pack[field] = from[column];
   }
-  return PackFiguresSchema.partial().parse(pack);
+  return PartOfPackSchema.parse(pack);
 }
 
 async function unreadableIngredients(db: Db): Promise<Found[]> {
   const rows = await db.select().from(ownIngredients).where(eq(ownIngredients.archived, false));
-  return rows.map(({ key, body }) => ({
-    kind: 'ingredient' as const,
-    id: key,
-    name: nameIn(body),
-    problems: problems(OwnIngredientSchema, body),
-    pack: packIn(body),
-  }));
+  return rows.map(({ key, body }) => {
+    const wrong = problems(OwnIngredientSchema, body);
+    return {
+      kind: 'ingredient' as const,
+      id: key,
+      name: nameIn(body),
+      problems: wrong,
+      pack: wrong.length > 0 ? packIn(body) : null,
+    };
+  });
 }
 
 async function unreadableRecipes(db: Db): Promise<Found[]> {
