@@ -44,6 +44,7 @@ const ROOMS = {
   ],
   scheduling: ['batch', 'predicting', 'kitchen', 'making', 'ingredients', 'measures', 'results'],
   devices: ['measures', 'numerics'],
+  compute: ['scheduling', 'uncertainty', 'predicting', 'kitchen', 'making', 'results'],
 };
 const inCore = (pattern) => ({
   group: [pattern],

@@ -226,7 +226,7 @@ test('where no worker runs the bench still computes, and says what it cannot tel
   page,
   demo,
 }) => {
-  await page.route(/benchWorker/, (route) => route.abort());
+  await page.route(/computeWorker/, (route) => route.abort());
   await page.goto(`${demo.url}/bench`);
   await expect(outcome(page)).toContainText('Likelycannot be told in this browser');
   const before = figure(await outcome(page).textContent(), 'g nuts');

@@ -207,7 +207,7 @@ test('plans kept, dropped and begun while the server is away reach it in their o
 });
 
 test('where no worker runs the days are still worked out', async ({ page, demo }) => {
-  await page.route(/fitWorker/, (route) => route.abort());
+  await page.route(/computeWorker/, (route) => route.abort());
   await wishFor(page, demo.url, 'Walnut for baking');
   await expect(proposal(page, 'Walnut for baking')).toContainText('Weigh, then it soaks');
   await expect(page.getByRole('button', { name: 'Save plan' })).toBeEnabled();

@@ -157,14 +157,22 @@ const browser = await browserOf.launch({
 });
 try {
   const page = await browser.newPage({ viewport: { width: 390, height: 844 } });
-  // Each answer of the bench's worker says how long its draws took.
+  // From asking the bench's worker how sure a recipe is to its answer.
   await page.addInitScript(() => {
     const Plain = window.Worker;
     window.drawsMs = [];
     window.Worker = class extends Plain {
       constructor(...args) {
         super(...args);
-        this.addEventListener('message', ({ data }) => window.drawsMs.push(data.drawsMs));
+        this.addEventListener('message', ({ data }) => {
+          const askedMs = this.asked?.get(data.id);
+          if (askedMs !== undefined && 'answer' in data) window.drawsMs.push(performance.now() - askedMs);
+        });
+      }
+      postMessage(message) {
+        this.asked ??= new Map();
+        if (message.name === 'uncertainty') this.asked.set(message.id, performance.now());
+        super.postMessage(message);
       }
     };
   });

@@ -1,13 +1,10 @@
 import {
   findIngredient,
   predict,
-  uncertainty,
   USUAL_SURROUNDINGS,
   TABLE_ONLY,
-  USUAL_KITCHEN,
 } from '@humble-churn/core';
 import fc from 'fast-check';
-import { answer } from '~/features/bench/benchAnswer';
 import { firstRecipe } from '~/features/bench/draft';
 import { partOf, soakZones, stepFrom, stopAt } from '~/features/bench/soakStops';
 import { intervalText, jugText, nameFor } from '~/ui/recipeLabels';
@@ -121,26 +118,4 @@ describe('words', () => {
       /^1000 mL; almond; 1 to 6\.6 by weight; \d+ h.* in the fridge; fine bag, firm squeeze$/,
     );
   });
-});
-
-test('the worker answers what the core says, and nothing for a recipe that is none', () => {
-  const prices = {
-    packs: [{ key: 'almond', packG: 500, price: 7 }],
-    shopPerL: null,
-    mealPerKg: null,
-    perKWh: null,
-  };
-  const job = {
-    recipe: firstRecipe(),
-    other: null,
-    kitchen: { ...USUAL_KITCHEN, prices },
-  };
-  const local = uncertainty(job.recipe, job.kitchen);
-  const told = answer(job);
-  expect(told.sure).toEqual(local.ok && local.value);
-  expect(told.contrast).toBeNull();
-  expect(told.curves.ratio.length).toBeGreaterThan(10);
-  const other = { ...job.recipe, peel: 'pinch' as const };
-  expect(answer({ ...job, other }).contrast?.size.handsOnMin).toBeGreaterThan(0);
-  expect(answer({ ...job, recipe: { ...job.recipe, waterPerNut: 0 } }).sure).toBeNull();
 });

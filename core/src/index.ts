@@ -251,6 +251,7 @@ export type {
   ConstraintViolation,
   Displacement,
   FitAnswer,
+  FirstFitJob,
   FitJob,
   HouseholdDays,
   KeptJob,
@@ -295,5 +296,7 @@ export {
   withFinishMoved,
   withSoakMoved,
 } from './scheduling';
+export type { ComputeAnswer, ComputeInput, ComputeJobName, ComputeOutcome, ComputeRunner } from './compute';
+export { runComputeJob } from './compute';
 export type { PairedDifference, UncertainFigure, Uncertainty } from './uncertainty';
 export { UNCERTAIN_FIGURES, pairedDifference, uncertainty } from './uncertainty';

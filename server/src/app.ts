@@ -8,7 +8,7 @@ import { z } from 'zod';
 import { BatchLogs } from './batchLogs';
 import { listBatches, openBatch, recordEvents, startBatch, viewAdded, viewBatch } from './batches';
 import { changesSince } from './changes';
-import { compute } from './compute';
+import { ComputeCancelled, compute } from './compute';
 import type { Db } from './database';
 import { localHostOnly, ownWritesOnly } from './requestGuards';
 import {
@@ -86,8 +86,8 @@ export function createApp(db: Db, siteDir: string): Express {
     if (!predicted.ok) throw notComputable(predicted.refusal, ['recipe']);
     return predicted.value;
   });
-  serve(app, ROUTES.sureness, async ({ body }) => {
-    const sure = await compute.uncertainty({ recipe: body.recipe, kitchen: await kitchenFor(body) });
+  serve(app, ROUTES.sureness, async ({ body, gone }) => {
+    const sure = await compute('uncertainty', { recipe: body.recipe, kitchen: await kitchenFor(body) }, gone);
     if (!sure.ok) throw notComputable(sure.refusal, ['recipe']);
     return sure.value;
   });
@@ -132,7 +132,7 @@ export function createApp(db: Db, siteDir: string): Express {
     make: (tx, { body, now }, fitted) => makePlan(tx, body, fitted, now),
     show: (from, planId) => viewPlan(from, planId),
   });
-  serve(app, ROUTES.fit, ({ body, now }) => fitGlass(db, logs, body, now));
+  serve(app, ROUTES.fit, ({ body, now, gone }) => fitGlass(db, logs, body, now, gone));
   serve(app, ROUTES.changePlan, ({ params, body, now }) => changePlan(db, logs, params.planId, body, now));
   app.get(CALENDAR_PATH, async (_request, response) => {
     response
@@ -217,6 +217,10 @@ function asProblem(error: unknown): ProblemError {
 
 // Express tells an error handler by its four parameters.
 const answerProblem: ErrorRequestHandler = (error, _request, response, next) => {
+  if (error instanceof ComputeCancelled) {
+    response.end();
+    return;
+  }
   if (response.headersSent) {
     next(error);
     return;

@@ -151,7 +151,7 @@ export async function openBatch(db: Db, { recipe, ownIngredients, guide }: Start
   const kitchen = { ...from.kitchen, pantry: { own } };
   const plain = plannedEvent(recipe, kitchen, from.budgetH, guide);
   if (!plain.ok) throw notComputable(plain.refusal, ['recipe']);
-  const sure = await compute.uncertainty({ recipe, kitchen });
+  const sure = await compute('uncertainty', { recipe, kitchen });
   const planned = PlannedSchema.parse({ ...plain.value, sureness: sure.ok ? sure.value : null });
   return { value: { planned, timeZone: from.timeZone }, revision, from, readAgain: batchGrounds };
 }

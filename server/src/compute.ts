@@ -1,8 +1,10 @@
 import { availableParallelism } from 'node:os';
 import { fileURLToPath } from 'node:url';
+import { MessageChannel } from 'node:worker_threads';
+import type { ComputeAnswer, ComputeInput, ComputeJobName, ComputeOutcome } from '@humble-churn/core';
 import { USUAL_KITCHEN, plainRecipe } from '@humble-churn/core';
 import Piscina, { queueOptionsSymbol } from 'piscina';
-import type { COMPUTE_JOBS, ComputeJobName } from './computeJobs';
+import type { ComputeTask } from './computeThread';
 import { ProblemError } from './problemError';
 import { QUICK, QuickFirst } from './quickFirst';
 
@@ -30,10 +32,18 @@ function running(): Piscina {
   return pool;
 }
 
-async function run<N extends ComputeJobName>(
+/** Whoever asked is gone: there is nobody to answer. */
+export class ComputeCancelled extends Error {}
+
+/**
+ * Heavy work, done in threads so that nobody who taps meanwhile waits for it. Refuses when too many wait already, and
+ * ends with `ComputeCancelled` between two parts of the job, or before it is begun, once `cancelled` says so.
+ */
+export async function compute<N extends ComputeJobName>(
   name: N,
-  job: Parameters<(typeof COMPUTE_JOBS)[N]>[0],
-): Promise<ReturnType<(typeof COMPUTE_JOBS)[N]>> {
+  input: ComputeInput<N>,
+  cancelled?: AbortSignal,
+): Promise<ComputeAnswer<N>> {
   const threads = running();
   if (threads.queueSize >= MOST_WAITING) {
     throw new ProblemError(
@@ -41,16 +51,24 @@ async function run<N extends ComputeJobName>(
       'The server is working out a lot just now. Nothing was changed; try again.',
     );
   }
-  const task = name === 'uncertainty' ? { ...job, [queueOptionsSymbol]: QUICK } : job;
-  return (await threads.run(task, { name })) as ReturnType<(typeof COMPUTE_JOBS)[N]>;
+  const { port1, port2 } = new MessageChannel();
+  port1.unref();
+  const cancel = (): void => port1.postMessage('cancel');
+  if (cancelled?.aborted === true) cancel();
+  cancelled?.addEventListener('abort', cancel);
+  try {
+    const task: ComputeTask<N> = { name, input, cancel: port2 };
+    const outcome = (await threads.run(
+      { ...task, ...(name === 'uncertainty' && { [queueOptionsSymbol]: QUICK }) },
+      { transferList: [port2] },
+    )) as ComputeOutcome<N>;
+    if (outcome.cancelled) throw new ComputeCancelled();
+    return outcome.answer;
+  } finally {
+    cancelled?.removeEventListener('abort', cancel);
+    port1.close();
+  }
 }
-
-/** Heavy work, done in threads so that nobody who taps meanwhile waits for it. */
-export const compute = {
-  uncertainty: (job: Parameters<typeof COMPUTE_JOBS.uncertainty>[0]) => run('uncertainty', job),
-  placing: (job: Parameters<typeof COMPUTE_JOBS.placing>[0]) => run('placing', job),
-  fitting: (job: Parameters<typeof COMPUTE_JOBS.fitting>[0]) => run('fitting', job),
-};
 
 /**
  * Starts the first thread and lets it draw once, while the database is opened: a cook who writes right after a start
@@ -59,7 +77,7 @@ export const compute = {
 export function warmUpCompute(): void {
   const recipe = plainRecipe('Almond milk', 'almond', 4, 12);
   // Whoever needs the thread is told if it cannot be started.
-  compute.uncertainty({ recipe, kitchen: USUAL_KITCHEN }).catch(() => undefined);
+  compute('uncertainty', { recipe, kitchen: USUAL_KITCHEN }).catch(() => undefined);
 }
 
 /** Ends the threads; what they were asked for is not awaited any more. */

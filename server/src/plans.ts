@@ -166,7 +166,7 @@ async function fitted(
   const { revision } = await readRevisions(db);
   const readAgain = (again: Db) => fittingGrounds(again, logs, asked, brought, now);
   const from = await readAgain(db);
-  const found = await compute.placing(from);
+  const found = await compute('schedule', from);
   const placed = found.ok ? found.placed[0] : undefined;
   if (!placed) {
     const limit = found.ok ? 'time' : found.tightest;
@@ -205,6 +205,7 @@ export async function fitGlass(
   logs: BatchLogs,
   { recipe, ownIngredients, glassAt, fresh, planId }: z.output<typeof FitRequestSchema>,
   now: Date,
+  gone: AbortSignal,
 ): Promise<FitAnswer> {
   refuseFar(glassAt, now);
   const { settings, kitchen } = await readKitchenModel(db, checkBrought(ownIngredients));
@@ -220,7 +221,7 @@ export async function fitGlass(
   });
   const taken = bookingsUnderWay(await batchesUnderWay(db, logs), now.getTime());
   const { profile, timeZone } = settings;
-  return compute.fitting({
+  const asked = {
     recipe,
     prediction,
     job,
@@ -228,7 +229,8 @@ export async function fitGlass(
     kept,
     kitchen,
     avoided: avoidedBy(kitchen.people, recipe.drinkers),
-  });
+  };
+  return compute('fit', asked, gone);
 }
 
 /** A plan before it is written. */

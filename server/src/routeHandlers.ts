@@ -67,16 +67,26 @@ function answer(
   response.status(route.status).json(route.response.parse(value));
 }
 
+/** Says when whoever called is gone before the answer was. */
+function goneSignal(response: Response): AbortSignal {
+  const controller = new AbortController();
+  response.once('close', () => {
+    if (!response.writableFinished) controller.abort();
+  });
+  return controller.signal;
+}
+
 /** Serves a route that reads or changes in place. */
 export function serve<P extends AnyShape, Q extends AnyShape, B extends AnyShape, R extends AnyShape>(
   app: Express,
   route: Route<P, Q, B, R>,
   handle: (
-    call: Call<z.output<P>, z.output<Q>, z.output<B>>,
+    call: Call<z.output<P>, z.output<Q>, z.output<B>> & { gone: AbortSignal },
   ) => Promise<Frozen<z.input<R>>> | Frozen<z.input<R>>,
 ): void {
   app[route.method](route.path, async (request, response) => {
-    answer(route, response, await handle(readCall(route, request)));
+    const gone = goneSignal(response);
+    answer(route, response, await handle({ ...readCall(route, request), gone }));
   });
 }
 

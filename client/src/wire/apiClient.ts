@@ -35,6 +35,8 @@ interface Parts<P, Q, B> {
   body?: B;
   /** New for each thing to be made; the same again when the same tap is retried. */
   idempotencyKey?: string;
+  /** Says when the answer is not wanted any more; the call then rejects, and says nothing of the server. */
+  signal?: AbortSignal;
 }
 
 const PartsSchema = z.record(z.string(), z.union([z.string(), z.number()]).optional());
@@ -51,12 +53,13 @@ function address(path: string, params: unknown, query: unknown): string {
 }
 
 /** Asks the server and takes note of whether it answered. */
-async function reached<T>(ask: () => Promise<T>): Promise<T> {
+async function reached<T>(ask: () => Promise<T>, signal?: AbortSignal): Promise<T> {
   try {
     const answer = await ask();
     noteReach(true);
     return answer;
-  } catch {
+  } catch (error) {
+    if (signal?.aborted === true) throw error;
     noteReach(false);
     throw new ServerUnreachable();
   }
@@ -65,7 +68,7 @@ async function reached<T>(ask: () => Promise<T>): Promise<T> {
 /** Calls a route of the contract; what goes out and what comes back are both parsed by its schemas. */
 export async function callApi<P extends Shape, Q extends Shape, B extends Shape, R extends Shape>(
   route: Route<P, Q, B, R>,
-  { params, query, body, idempotencyKey }: Parts<z.input<P>, z.input<Q>, z.input<B>> = {},
+  { params, query, body, idempotencyKey, signal }: Parts<z.input<P>, z.input<Q>, z.input<B>> = {},
 ): Promise<z.output<R>> {
   const headers = new Headers();
   if (body !== undefined) headers.set('content-type', 'application/json');
@@ -74,12 +77,13 @@ export async function callApi<P extends Shape, Q extends Shape, B extends Shape,
   const how: RequestInit = {
     method: route.method.toUpperCase(),
     headers,
+    ...(signal && { signal }),
     ...(body !== undefined && { body: JSON.stringify(route.body.parse(body)) }),
   };
   const { response, said } = await reached(async () => {
     const answer = await fetch(where, how);
     return { response: answer, said: (await answer.json()) as unknown };
-  });
+  }, signal);
   if (response.ok) return route.response.parse(said);
   const problem = ProblemSchema.safeParse(said);
   throw problem.success ? new ServerRefused(problem.data) : new ServerUnreachable();

@@ -119,8 +119,13 @@ export function usePlanning() {
 }
 
 /** Where a batch fits, as the server finds it: for a device that cannot work it out beside the page. */
-export function fitOnServer({ recipe, job }: FitJob, planId: string | null): Promise<FitAnswer> {
+export function fitOnServer(
+  { recipe, job }: FitJob,
+  planId: string | null,
+  signal: AbortSignal,
+): Promise<FitAnswer> {
   return callApi(ROUTES.fit, {
+    signal,
     body: { recipe: wireRecipe(recipe), glassAt: toInstant(job.glassMs), fresh: job.fresh, planId },
   });
 }

@@ -3,4 +3,4 @@ export type { Interval } from './interval';
 export { intervalOf } from './interval';
 export type { Random } from './random';
 export { normalDraw, seededRandom } from './random';
-export { findRoot } from './rootFinding';
+export { findRoot, findRootNear } from './rootFinding';

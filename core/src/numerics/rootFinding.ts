@@ -25,3 +25,22 @@ export function findRoot(f: (x: number) => number, low: number, high: number): n
   }
   return (a + b) / 2;
 }
+
+/** A root is looked for within so much of a guess first, as a share of it, and then within ever more. */
+const NEAR = 0.02;
+
+/** As `findRoot`, where a guess is known: much sooner found if the guess is good, and found all the same if it is not. `low` is over 0. */
+export function findRootNear(f: (x: number) => number, guess: number, low: number, high: number): number {
+  const start = Math.min(high, Math.max(low, guess));
+  const atStart = f(start);
+  if (atStart === 0) return start;
+  const up = atStart < 0;
+  let near = start;
+  for (let share = NEAR; ; share *= 8) {
+    const far = up ? Math.min(high, start * (1 + share)) : Math.max(low, start * (1 - share));
+    if (up ? far >= high || f(far) >= 0 : far <= low || f(far) <= 0) {
+      return up ? findRoot(f, near, far) : findRoot(f, far, near);
+    }
+    near = far;
+  }
+}

@@ -3,7 +3,7 @@ export { bodyOf } from './body';
 export type { Cost } from './cost';
 export { DRYING_KWH_PER_KG, costOf } from './cost';
 export type { Curves } from './curves';
-export { curves } from './curves';
+export { curves, curvesInParts } from './curves';
 export { avoidedBy, cautionsBefore, householdCautions } from './household';
 export type { MassFlow, MassFlowBand, MassFlowPart } from './massFlow';
 export { massFlow } from './massFlow';

@@ -3,7 +3,7 @@ import type { KitchenModel } from '../kitchen';
 import type { Recipe } from '../making';
 import { MAX_LOADS } from '../making';
 import { LIMITS, outOfRange } from '../measures';
-import { findRoot } from '../numerics';
+import { findRoot, findRootNear } from '../numerics';
 import type { Result } from '../results';
 import { accepted, refused } from '../results';
 import type { Body } from './body';
@@ -149,18 +149,24 @@ function ratioForSolids(held: Held, wantedPct: number): Result<number> {
   if (!(wantedPct >= leastPct && wantedPct <= mostPct)) {
     return refused('solids-out-of-reach', ['thickness'], { wantedPct, leastPct, mostPct });
   }
-  const ratioAt = (nutG: number, loads: number): number =>
-    findRoot((ratio) => wantedPct - solidsAt(ratio, nutG, loads), thickest, max);
-  const nutsAt = (ratio: number, volumeMl: number, loads: number): number =>
-    findRoot((nutG) => made(ratio, nutG, loads).milkMl - volumeMl, 0.01, LIMITS.nutG.max);
+  const ratioAt = (nutG: number, loads: number, guess?: number): number => {
+    const above = (ratio: number): number => wantedPct - solidsAt(ratio, nutG, loads);
+    return guess === undefined ? findRoot(above, thickest, max) : findRootNear(above, guess, thickest, max);
+  };
+  /** Milk is nearly in proportion to the nuts. */
+  const nutsAt = (ratio: number, volumeMl: number, loads: number, from: number): number => {
+    const milkMl = (nutG: number): number => made(ratio, nutG, loads).milkMl;
+    const guess = (from * volumeMl) / milkMl(from);
+    return findRootNear((nutG) => milkMl(nutG) - volumeMl, guess, 0.01, LIMITS.nutG.max);
+  };
   let ratio = thickest;
   for (let loads = 1; loads <= MAX_LOADS;) {
     let nutG = startG;
     ratio = ratioAt(nutG, loads);
     for (let round = 0; amount.by === 'milk' && round < ROUNDS; round++) {
-      nutG = nutsAt(ratio, amount.volumeMl, loads);
+      nutG = nutsAt(ratio, amount.volumeMl, loads, nutG);
       if (Math.abs(solidsAt(ratio, nutG, loads) - wantedPct) < 1e-8) break;
-      ratio = ratioAt(nutG, loads);
+      ratio = ratioAt(nutG, loads, ratio);
     }
     const loaded = made(ratio, nutG, loads).load.volumeMl / p.machine.fillLineMl;
     if (loaded <= 1 + 1e-9) break;

@@ -1,3 +1,5 @@
+import type { Interruptible } from '../results';
+import { runToEnd } from '../results';
 import type { PlanJob } from './planJob';
 import type { KitchenCalendar } from './resources';
 import { bookingsOf } from './resources';
@@ -79,6 +81,33 @@ function* choices<T>(all: readonly T[], count: number): Generator<readonly T[]> 
   }
 }
 
+/** As `displacement`, in parts. */
+export function* displacementInParts(
+  job: PlanJob,
+  kept: readonly KeptJob[],
+  calendar: KitchenCalendar,
+  mostLooks = MOST_LOOKS,
+): Interruptible<Displacement | null> {
+  const movable = kept.filter(({ placed }) => startTimesOf(placed).weighMs >= calendar.nowMs);
+  const counts = Array.from({ length: Math.min(MOST_MOVED, movable.length) }, (_, i) => i + 1);
+  const all = counts.flatMap((count) => [...choices(movable, count)]);
+  for (const [i, some] of all.entries()) {
+    if (i > 0) yield i / all.length;
+    const left = kept.filter((one) => !some.includes(one));
+    const jobs = [job, ...some.map((one) => one.job)];
+    const among = calendarWith(calendar, left);
+    const found = foundTogether(jobs, among, mostLooks);
+    if (!found) continue;
+    const lying = found.flatMap((placed) => {
+      const one = jobs.find(({ id }) => id === placed.id);
+      return one ? [{ job: one, placed }] : [];
+    });
+    const [placed, ...moved] = bettered(lying, among).map((one) => one.placed);
+    if (placed) return { placed, moved };
+  }
+  return null;
+}
+
 /**
  * Room for a job that does not fit beside the kept ones: one of them, or two, timed anew so that all are still ready
  * for their own glasses. As few as will do are moved, and none that should have been begun by now. Null where that
@@ -91,21 +120,5 @@ export function displacement(
   calendar: KitchenCalendar,
   mostLooks = MOST_LOOKS,
 ): Displacement | null {
-  const movable = kept.filter(({ placed }) => startTimesOf(placed).weighMs >= calendar.nowMs);
-  for (let count = 1; count <= Math.min(MOST_MOVED, movable.length); count++) {
-    for (const some of choices(movable, count)) {
-      const left = kept.filter((one) => !some.includes(one));
-      const jobs = [job, ...some.map((one) => one.job)];
-      const among = calendarWith(calendar, left);
-      const found = foundTogether(jobs, among, mostLooks);
-      if (!found) continue;
-      const lying = found.flatMap((placed) => {
-        const one = jobs.find(({ id }) => id === placed.id);
-        return one ? [{ job: one, placed }] : [];
-      });
-      const [placed, ...moved] = bettered(lying, among).map((one) => one.placed);
-      if (placed) return { placed, moved };
-    }
-  }
-  return null;
+  return runToEnd(displacementInParts(job, kept, calendar, mostLooks));
 }

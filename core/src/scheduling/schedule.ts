@@ -1,3 +1,5 @@
+import type { Interruptible } from '../results';
+import { runToEnd } from '../results';
 import type { Slot } from './candidateSlots';
 import { CandidateSlots } from './candidateSlots';
 import type { PlanCost } from './planCost';
@@ -137,6 +139,21 @@ function without(
 
 const LIFTED: readonly PlanConstraint[] = ['quiet-hours', 'bowls', 'jug', 'bag', 'waking-hours', 'hands'];
 
+/** As `schedule`, in parts. */
+export function* scheduleInParts(
+  jobs: readonly PlanJob[],
+  calendar: KitchenCalendar,
+): Interruptible<Schedule> {
+  const { placed, proven } = cheapest(jobs, calendar, MOST_LOOKS);
+  if (placed) return { ok: true, placed, proven };
+  for (const [i, limit] of LIFTED.entries()) {
+    yield (1 + i) / (1 + LIFTED.length);
+    const [freed, lifted] = without(limit, calendar, jobs);
+    if (cheapest(freed, lifted, MOST_LOOKS).placed) return { ok: false, tightest: limit, proven };
+  }
+  return { ok: false, tightest: 'time', proven };
+}
+
 /**
  * Fits batches into the days: every step's moment, working back from each glass. Weighing, draining and blending
  * begin on the grid (blending also straight after draining); standing by falls in waking hours and machines outside
@@ -144,13 +161,7 @@ const LIFTED: readonly PlanConstraint[] = ['quiet-hours', 'bowls', 'jug', 'bag',
  * usual, then least time in the bottle. When none fits, the one limit whose lifting alone would let it.
  */
 export function schedule(jobs: readonly PlanJob[], calendar: KitchenCalendar): Schedule {
-  const { placed, proven } = cheapest(jobs, calendar, MOST_LOOKS);
-  if (placed) return { ok: true, placed, proven };
-  const tightest = LIFTED.find((limit) => {
-    const [freed, lifted] = without(limit, calendar, jobs);
-    return cheapest(freed, lifted, MOST_LOOKS).placed !== null;
-  });
-  return { ok: false, tightest: tightest ?? 'time', proven };
+  return runToEnd(scheduleInParts(jobs, calendar));
 }
 
 /** The moments of all jobs, as `schedule` finds them; null when it finds none within so many looks. Asks no further. */

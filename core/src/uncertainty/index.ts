@@ -1,2 +1,8 @@
 export type { PairedDifference, UncertainFigure, Uncertainty } from './uncertainty';
-export { UNCERTAIN_FIGURES, pairedDifference, uncertainty } from './uncertainty';
+export {
+  UNCERTAIN_FIGURES,
+  pairedDifference,
+  pairedDifferenceInParts,
+  uncertainty,
+  uncertaintyInParts,
+} from './uncertainty';

@@ -12,11 +12,13 @@ import {
   simulateToAmount,
   simulatedFigures,
 } from '../predicting';
-import type { Result } from '../results';
-import { accepted } from '../results';
+import type { Interruptible, Result } from '../results';
+import { accepted, runToEnd } from '../results';
 
 /** Draws behind an interval unless said otherwise. */
 export const DRAWS = 2000;
+/** Draws between two looks at whether somebody wants to stop: about 5 ms. */
+const DRAWS_A_PART = 100;
 /** Seed of the draws: the same recipe always gets the same interval. */
 export const SEED = 71_803;
 /** What is said with how sure it is; names as in the prediction. */
@@ -86,26 +88,36 @@ interface Drawing {
   draws?: number;
 }
 
-/**
- * How sure a prediction is: 80 % intervals by `draws` kitchens, from what is known of this one and from the prior, seeded. Grams, loads and seconds are
- * as planned; what differs is the kitchen. Refuses what `predict` refuses.
- */
-export function uncertainty(
+/** As `uncertainty`, in parts. */
+export function* uncertaintyInParts(
   recipe: Recipe,
   kitchen: KitchenModel,
   { seed = SEED, draws = DRAWS }: Drawing = {},
-): Result<Uncertainty> {
+): Interruptible<Result<Uncertainty>> {
   const planned = plan(recipe, kitchen);
   if (!planned.ok) return planned;
   const { batchCost } = planned.value;
   const draw = kitchenDraws([recipe], kitchen.calibration, seededRandom(seed));
   const figures: Figures[] = [];
   for (let i = 0; i < draws; i++) {
+    if (i > 0 && i % DRAWS_A_PART === 0) yield i / draws;
     for (const factors of draw()) {
       figures.push(figuresOf(drawn(planned.value, factors), batchCost));
     }
   }
   return accepted(uncertaintyOf(figures));
+}
+
+/**
+ * How sure a prediction is: 80 % intervals by `draws` kitchens, from what is known of this one and from the prior, seeded.
+ * Grams, loads and seconds are as planned; what differs is the kitchen. Refuses what `predict` refuses.
+ */
+export function uncertainty(
+  recipe: Recipe,
+  kitchen: KitchenModel,
+  drawing: Drawing = {},
+): Result<Uncertainty> {
+  return runToEnd(uncertaintyInParts(recipe, kitchen, drawing));
 }
 
 function less(a: Figures, b: Figures): Figures {
@@ -129,17 +141,13 @@ export interface PairedDifference {
   difference: Uncertainty;
 }
 
-/**
- * Sets two recipes side by side. Where both name the same amount, both are made from the nuts the first one needs:
- * with the same millilitres wanted of both there would be no difference to see. Each draw makes both in the same
- * kitchen, so that a nut, a bag or a jug they share does not blur their difference.
- */
-export function pairedDifference(
+/** As `pairedDifference`, in parts. */
+export function* pairedDifferenceInParts(
   one: Recipe,
   other: Recipe,
   kitchen: KitchenModel,
   { seed = SEED, draws = DRAWS }: Drawing = {},
-): Result<PairedDifference> {
+): Interruptible<Result<PairedDifference>> {
   const a = plan(one, kitchen);
   if (!a.ok) return a;
   const together = sameAmount(one.amount, other.amount);
@@ -151,6 +159,7 @@ export function pairedDifference(
   const draw = kitchenDraws([one, other], kitchen.calibration, seededRandom(seed));
   const differences: Figures[] = [];
   for (let i = 0; i < draws; i++) {
+    if (i > 0 && i % DRAWS_A_PART === 0) yield i / draws;
     const factors = draw();
     const [left, right] = both.map((planned, side) => {
       const mine = factors[side];
@@ -169,4 +178,18 @@ export function pairedDifference(
     size: less(figuresOther, figuresOne),
     difference: uncertaintyOf(differences),
   });
+}
+
+/**
+ * Sets two recipes side by side. Where both name the same amount, both are made from the nuts the first one needs:
+ * with the same millilitres wanted of both there would be no difference to see. Each draw makes both in the same
+ * kitchen, so that a nut, a bag or a jug they share does not blur their difference.
+ */
+export function pairedDifference(
+  one: Recipe,
+  other: Recipe,
+  kitchen: KitchenModel,
+  drawing: Drawing = {},
+): Result<PairedDifference> {
+  return runToEnd(pairedDifferenceInParts(one, other, kitchen, drawing));
 }

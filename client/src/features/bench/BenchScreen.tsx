@@ -38,7 +38,7 @@ import { SoakPanel } from './SoakPanel';
 import { StrainPanel } from './StrainPanel';
 import type { Draft } from './draft';
 import { useDraft } from './draft';
-import { useBenchWorker } from './useBenchWorker';
+import { useBenchAnswers } from './useBenchAnswers';
 import { nameFor } from '../../ui/recipeLabels';
 
 // What stands further down comes when the bench already answers.
@@ -127,7 +127,7 @@ function Bench({ kitchen, model }: { kitchen: KnownKitchen; model: KitchenModel 
     () => (prediction ? costOf(prediction, profile, profile.glassMl) : null),
     [prediction, profile],
   );
-  const { sure, lost, looks } = useBenchWorker({ recipe, other, kitchen: model });
+  const { sure, lost, looks } = useBenchAnswers({ recipe, other, kitchen: model });
   const cautions = useMemo(
     () =>
       prediction

@@ -1,5 +1,4 @@
-import type { Plan } from '@humble-churn/contract';
-import type { Alternative, ScheduledBatch, Displacement, KitchenModel } from '@humble-churn/core';
+import type { Alternative, Displacement } from '@humble-churn/core';
 import { cautionsBefore, formatDuration, formatVolume } from '@humble-churn/core';
 import { StyleSheet, View } from 'react-native';
 import { Button } from '../../ui/Button';
@@ -9,6 +8,7 @@ import { SPACE, useColours } from '../../ui/theme';
 import { momentText } from '../../wire/moments';
 import type { KnownKitchen } from '../../wire/queries';
 import { Visits } from './Visits';
+import { useDays } from './useDays';
 
 const OFFER_WORDS: Readonly<Record<Alternative['kind'], string>> = {
   'hot-soak': 'Soak hot and quick',
@@ -43,19 +43,15 @@ function tradeOffText({ tradeOff, kind, recipe, prediction }: Alternative, kitch
 /** Planned batches that would make room, and where they would lie. */
 export function RoomOffer({
   room,
-  kept,
-  kitchen,
-  nowMs,
   working,
   onTake,
 }: {
   room: Displacement;
-  kept: readonly { plan: Plan; placed: ScheduledBatch }[];
-  kitchen: KnownKitchen;
-  nowMs: number;
+  /** Another answer is being worked out. */
   working: boolean;
-  onTake: (room: Displacement) => void;
+  onTake: () => void;
 }) {
+  const { kept, kitchen, nowMs } = useDays();
   const colour = useColours();
   return (
     <View style={[styles.offer, { borderColor: colour.line }]}>
@@ -75,20 +71,20 @@ export function RoomOffer({
             <AppText kind="strong">
               {was.plan.recipe.name}, for {momentText(Date.parse(was.plan.glassAt), nowMs, kitchen.timeZone)}
             </AppText>
-            <Visits placed={now} was={was.placed} kitchen={kitchen} nowMs={nowMs} />
+            <Visits placed={now} was={was.placed} />
           </View>
         );
       })}
       <View style={styles.visits}>
         <AppText kind="strong">And the new one goes in</AppText>
-        <Visits placed={room.placed} kitchen={kitchen} nowMs={nowMs} />
+        <Visits placed={room.placed} />
       </View>
       <View style={styles.row}>
         <Button
           label="Use this plan"
           hint="Use this plan: Make room among the planned batches"
           busy={working}
-          onPress={() => onTake(room)}
+          onPress={onTake}
         />
       </View>
     </View>
@@ -98,19 +94,14 @@ export function RoomOffer({
 /** Another way that still fits, and its trade-off. */
 export function OneOffer({
   offer,
-  kitchen,
-  model,
-  nowMs,
   working,
   onTake,
 }: {
   offer: Alternative;
-  kitchen: KnownKitchen;
-  model: KitchenModel;
-  nowMs: number;
   working: boolean;
   onTake: () => void;
 }) {
+  const { kitchen, model, nowMs } = useDays();
   const colour = useColours();
   return (
     <View style={[styles.offer, { borderColor: colour.line }]}>

@@ -1,5 +1,5 @@
 import type { Plan } from '@humble-churn/contract';
-import type { ScheduledBatch, KitchenModel } from '@humble-churn/core';
+import type { KitchenModel } from '@humble-churn/core';
 import { cautionsBefore, predict, recipeAllergens, formatVolume } from '@humble-churn/core';
 import { useRouter } from 'expo-router';
 import { StyleSheet, View } from 'react-native';
@@ -15,9 +15,10 @@ import { SPACE, useColours } from '../../ui/theme';
 import { momentText } from '../../wire/moments';
 import { keptAllergensText } from '../../wire/allergens';
 import { useCalendarFile, usePlanning } from '../../wire/plans';
-import type { KnownKitchen } from '../../wire/queries';
 import { useRecordTo, useStartBatch } from '../../wire/queries';
 import { Visits } from './Visits';
+import type { KeptPlan } from './useDays';
+import { useDays } from './useDays';
 
 /** What to know before it is begun, by what its ingredients and the household are now. */
 function cautionsOf(plan: Plan, model: KitchenModel) {
@@ -30,26 +31,9 @@ function cautionsOf(plan: Plan, model: KitchenModel) {
 }
 
 /** The plans that are kept: begun, moved or dropped here, and told to the calendar. */
-export function KeptPlans({
-  kept,
-  kitchen,
-  model,
-  nowMs,
-  onMove,
-}: {
-  kept: readonly { plan: Plan; placed: ScheduledBatch }[];
-  kitchen: KnownKitchen;
-  model: KitchenModel;
-  nowMs: number;
-  onMove: (planId: string) => void;
-}) {
-  const planning = usePlanning();
-  const calendar = useCalendarFile();
+export function KeptPlans() {
+  const { kept } = useDays();
   const start = useStartBatch();
-  const sayTo = useRecordTo();
-  const router = useRouter();
-  const toast = useToast();
-  const colour = useColours();
   return (
     <Panel title="Planned batches">
       {kept.length === 0 && (
@@ -59,71 +43,95 @@ export function KeptPlans({
         </AppText>
       )}
       {start.error && <Notice kind="error">{start.error.message}</Notice>}
-      {kept.map(({ plan, placed }) => (
-        <View key={plan.id} style={[styles.offer, { borderColor: colour.line }]}>
-          <View style={styles.row}>
-            <NutMark ingredient={plan.recipe.nuts[0]?.ingredient ?? ''} />
-            <AppText kind="heading" level={3} style={styles.what}>
-              {plan.recipe.name}
-            </AppText>
-          </View>
-          <AppText tone="soft">
-            {formatVolume(plan.prediction.milk.volumeMl, kitchen)} for{' '}
-            {momentText(Date.parse(plan.glassAt), nowMs, kitchen.timeZone)}
-          </AppText>
-          <AppText kind="small" tone="soft">
-            Allergens: {keptAllergensText(plan.recipe, plan.ingredients, model.pantry)}
-          </AppText>
-          <Visits placed={placed} kitchen={kitchen} nowMs={nowMs} />
-          <Cautions cautions={cautionsOf(plan, model)} />
-          <View style={styles.row}>
-            <Button
-              label="Start now"
-              hint={`Start now: ${plan.recipe.name}`}
-              icon={Play}
-              busy={start.isPending}
-              onPress={() =>
-                start.mutate(
-                  { recipe: plan.recipe, own: [], planId: plan.id, key: plan.id },
-                  {
-                    onSuccess: (batch) => {
-                      // Soaked before, as the recipe says: on to weighing what came out of the freezer.
-                      if (plan.soakedAlready) {
-                        sayTo(
-                          batch.id,
-                          ['weigh', 'soak', ...(plan.prediction.soak.keptWaterG > 0 ? [] : ['drain'])].map(
-                            (step) => ({ type: 'step-done', step }),
-                          ),
-                        );
-                      }
-                      router.push(`/counter/${batch.id}`);
-                    },
-                  },
-                )
-              }
-            />
-            <Button
-              label="Move"
-              hint={`Move the plan for ${plan.recipe.name} on the ribbon`}
-              icon={CalendarDays}
-              onPress={() => onMove(plan.id)}
-            />
-            <Button
-              label="Drop"
-              hint={`Drop the plan for ${plan.recipe.name}`}
-              icon={X}
-              kind="quiet"
-              onPress={() => {
-                planning.change(plan, { status: 'dropped' });
-                toast({
-                  words: 'The plan is dropped.',
-                  undo: () => planning.change(plan, { status: 'open' }),
-                });
-              }}
-            />
-          </View>
-        </View>
+      {kept.map((one) => (
+        <OneKept key={one.plan.id} kept={one} start={start} />
       ))}
+      <CalendarFile />
+    </Panel>
+  );
+}
+
+/** One of them. */
+function OneKept({
+  kept: { plan, placed },
+  start,
+}: {
+  kept: KeptPlan;
+  start: ReturnType<typeof useStartBatch>;
+}) {
+  const { kitchen, model, nowMs, dispatch } = useDays();
+  const planning = usePlanning();
+  const recordTo = useRecordTo();
+  const router = useRouter();
+  const toast = useToast();
+  const colour = useColours();
+  const startNow = (): void => {
+    const batch = { recipe: plan.recipe, own: [], planId: plan.id, key: plan.id };
+    start.mutate(batch, {
+      onSuccess: ({ id }) => {
+        // Soaked before, as the recipe says: on to weighing what came out of the freezer.
+        if (plan.soakedAlready) {
+          const done = ['weigh', 'soak', ...(plan.prediction.soak.keptWaterG > 0 ? [] : ['drain'])];
+          recordTo(
+            id,
+            done.map((step) => ({ type: 'step-done', step })),
+          );
+        }
+        router.push(`/counter/${id}`);
+      },
+    });
+  };
+  const drop = (): void => {
+    planning.change(plan, { status: 'dropped' });
+    toast({ words: 'The plan is dropped.', undo: () => planning.change(plan, { status: 'open' }) });
+  };
+  return (
+    <View style={[styles.offer, { borderColor: colour.line }]}>
+      <View style={styles.row}>
+        <NutMark ingredient={plan.recipe.nuts[0]?.ingredient ?? ''} />
+        <AppText kind="heading" level={3} style={styles.what}>
+          {plan.recipe.name}
+        </AppText>
+      </View>
+      <AppText tone="soft">
+        {formatVolume(plan.prediction.milk.volumeMl, kitchen)} for{' '}
+        {momentText(Date.parse(plan.glassAt), nowMs, kitchen.timeZone)}
+      </AppText>
+      <AppText kind="small" tone="soft">
+        Allergens: {keptAllergensText(plan.recipe, plan.ingredients, model.pantry)}
+      </AppText>
+      <Visits placed={placed} />
+      <Cautions cautions={cautionsOf(plan, model)} />
+      <View style={styles.row}>
+        <Button
+          label="Start now"
+          hint={`Start now: ${plan.recipe.name}`}
+          icon={Play}
+          busy={start.isPending}
+          onPress={startNow}
+        />
+        <Button
+          label="Move"
+          hint={`Move the plan for ${plan.recipe.name} on the ribbon`}
+          icon={CalendarDays}
+          onPress={() => dispatch({ type: 'move-plan', planId: plan.id })}
+        />
+        <Button
+          label="Drop"
+          hint={`Drop the plan for ${plan.recipe.name}`}
+          icon={X}
+          kind="quiet"
+          onPress={drop}
+        />
+      </View>
+    </View>
+  );
+}
+
+function CalendarFile() {
+  const calendar = useCalendarFile();
+  return (
+    <>
       <View style={styles.row}>
         <Button
           label="Calendar file"
@@ -141,7 +149,7 @@ export function KeptPlans({
       <AppText kind="small" tone="soft">
         Read it into your calendar again after a change: what was read before is moved, not doubled.
       </AppText>
-    </Panel>
+    </>
   );
 }
 

@@ -1,12 +1,6 @@
 import { NOT_ALL_SEARCHED, planConstraintMessage, plannedStepLabel } from '@humble-churn/contract';
-import type {
-  ConstraintViolation,
-  Caution,
-  ScheduledBatch,
-  PlanJob,
-  KitchenCalendar,
-} from '@humble-churn/core';
-import { constraintViolations } from '@humble-churn/core';
+import type { ConstraintViolation } from '@humble-churn/core';
+import { cautionsBefore, constraintViolations, recipeAllergens, startTimesOf } from '@humble-churn/core';
 import { StyleSheet, View } from 'react-native';
 import { Button } from '../../ui/Button';
 import { Cautions } from '../../ui/Cautions';
@@ -18,6 +12,7 @@ import { SPACE } from '../../ui/theme';
 import { momentText } from '../../wire/moments';
 import type { KnownKitchen } from '../../wire/queries';
 import { Visits } from './Visits';
+import { useDays, useDaysActs } from './useDays';
 
 function brokenWords(
   { limit, kind, fromMs }: ConstraintViolation,
@@ -33,56 +28,55 @@ function brokenWords(
   return `${plannedStepLabel(kind)} ${when} runs into ${planConstraintMessage(limit)}.`;
 }
 
-/** How a batch would lie in the days, what that breaks, and keeping it so. */
-export function Proposal({
-  title,
-  job,
-  placed,
-  cautions,
-  days,
-  kitchen,
-  nowMs,
-  byHand,
-  proven,
-  working,
-  reset,
-  onReset,
-  onKeep,
-}: {
-  title: string;
-  job: PlanJob;
-  placed: ScheduledBatch;
-  cautions: readonly Caution[];
-  days: KitchenCalendar;
-  kitchen: KnownKitchen;
-  nowMs: number;
-  byHand: boolean;
-  /** Whether no better moments exist. */
-  proven: boolean;
-  /** Another one is being worked out. */
-  working: boolean;
-  /** What takes the moving back; null while there is nothing to take back. */
-  reset: string | null;
-  onReset: () => void;
-  onKeep: () => void;
-}) {
-  const broken = constraintViolations([job], [placed], days);
+/** How the batch in hand lies in the days, what that breaks, and keeping it so. */
+export function Proposal() {
+  const { held, shown, moving, model, calendar, kitchen, nowMs, state, fitting, dispatch } = useDays();
+  const { save, saveMoved } = useDaysActs();
+  if (!held || !shown) return null;
+  const { name } = held.recipe;
+  const byHand = state.moved !== null;
+  const broken = constraintViolations([held.job], [shown], calendar);
+  const found = fitting.fitted?.found;
+  const unproven = !moving && found?.ok === true && !found.proven;
+  const reset = moving ? 'Leave it as it was' : byHand ? 'As worked out' : null;
   return (
-    <Panel title={title}>
-      <Visits placed={placed} kitchen={kitchen} nowMs={nowMs} />
+    <Panel title={moving ? `${name}: moved` : `${name}: it fits like this`}>
+      <Visits placed={shown} />
       <View aria-live="polite" style={styles.notices}>
         {broken.map((one) => (
           <Notice key={`${one.limit}${one.kind}`} kind="caution">
             {brokenWords(one, kitchen, nowMs)}
           </Notice>
         ))}
-        {!byHand && !proven && <AppText tone="soft">It fits. {NOT_ALL_SEARCHED}</AppText>}
+        {!byHand && unproven && <AppText tone="soft">It fits. {NOT_ALL_SEARCHED}</AppText>}
         {byHand && broken.length === 0 && <AppText tone="kelp">Moved by hand; it still fits.</AppText>}
       </View>
-      <Cautions cautions={cautions} />
+      <Cautions
+        cautions={cautionsBefore(
+          held.recipe,
+          recipeAllergens(held.recipe, model.pantry),
+          held.prediction.cautions,
+          model,
+        )}
+      />
       <View style={styles.row}>
-        <Button label="Save plan" kind="main" icon={Check} counter busy={working} onPress={onKeep} />
-        {reset !== null && <Button label={reset} icon={Undo2} counter onPress={onReset} />}
+        <Button
+          label="Save plan"
+          kind="main"
+          icon={Check}
+          counter
+          busy={!moving && !fitting.current}
+          onPress={() => {
+            if (moving) saveMoved(shown);
+            else {
+              const { glassMs } = state.wish;
+              save({ ...held, moments: startTimesOf(shown), glassMs, soakedAlready: false });
+            }
+          }}
+        />
+        {reset !== null && (
+          <Button label={reset} icon={Undo2} counter onPress={() => dispatch({ type: 'let-go' })} />
+        )}
       </View>
     </Panel>
   );

@@ -1,37 +1,53 @@
-import type { StartTimes, ScheduledBatch, PlanJob, KitchenCalendar, TimeInterval } from '@humble-churn/core';
+import type { Recipe, ScheduledBatch, StartTimes, TimeInterval } from '@humble-churn/core';
 import { startTimesOf, withFinishMoved, withSoakMoved } from '@humble-churn/core';
 import { useState } from 'react';
 import { StyleSheet, View, useWindowDimensions } from 'react-native';
 import type { BatchLook } from '../../ui/BatchBand';
-import { BatchBand } from '../../ui/BatchBand';
+import { BatchBand, batchLooks } from '../../ui/BatchBand';
 import { NutMark } from '../../ui/NutMark';
 import { Panel } from '../../ui/Panel';
 import { AppText } from '../../ui/AppText';
 import { SPACE, WIDE_FROM_PX } from '../../ui/theme';
 import { useWidth } from '../../ui/useWidth';
-import type { KnownKitchen } from '../../wire/queries';
 import type { RibbonItem } from './DayRibbon';
 import { DayRibbon } from './DayRibbon';
+import type { Days } from './useDays';
+import { useDays } from './useDays';
 
 const HOUR_MS = 3_600_000;
 
+/** One under way has its look, as on the other screens. */
+type Item = RibbonItem & { note: string; look?: BatchLook | undefined };
+
+/** All that lies in the days: under way, planned, and being planned. */
+function itemsOf({ underWay, kept, held, shown, moving, batches }: Days): Item[] {
+  const looks = batchLooks(batches);
+  const item = (id: string, recipe: Recipe, placed: ScheduledBatch, note: string): Item => ({
+    id,
+    name: recipe.name,
+    note,
+    ingredient: recipe.nuts[0]?.ingredient ?? '',
+    placed,
+  });
+  return [
+    ...underWay.map(({ id, state, placed }) => ({
+      ...item(id, state.recipe, placed, ', under way'),
+      look: looks.get(id),
+      ingredient: state.prediction.nuts[0]?.ingredient ?? '',
+    })),
+    ...kept.map(({ plan, placed }) =>
+      item(plan.id, plan.recipe, (plan.id === moving?.plan.id && shown) || placed, ', planned'),
+    ),
+    ...(held && shown && !moving ? [item(held.id, held.recipe, shown, ', being planned')] : []),
+  ];
+}
+
 /** The ribbon with its hand: what is being planned can be moved along it. */
-export function Ribbon({
-  items,
-  days,
-  nowMs,
-  kitchen,
-  held,
-  onMoved,
-}: {
-  /** One under way has its look, as on the other screens. */
-  items: readonly (RibbonItem & { note: string; look?: BatchLook | undefined })[];
-  days: KitchenCalendar;
-  nowMs: number;
-  kitchen: KnownKitchen;
-  held: { id: string; job: PlanJob; placed: ScheduledBatch } | null;
-  onMoved: (moments: StartTimes) => void;
-}) {
+export function Ribbon() {
+  const days = useDays();
+  const { calendar, nowMs, kitchen, held: inHand, shown, moving, dispatch } = days;
+  const items = itemsOf(days);
+  const held = inHand && shown && (moving || days.fitting.current) ? { ...inHand, placed: shown } : null;
   const { width } = useWindowDimensions();
   const inside = useWidth(340);
   const [from, setFrom] = useState<{ moments: StartTimes; span: TimeInterval } | null>(null);
@@ -51,8 +67,8 @@ export function Ribbon({
           movableId={held?.id ?? null}
           span={span}
           nowMs={nowMs}
-          waking={days.waking}
-          quiet={days.quiet}
+          waking={calendar.waking}
+          quiet={calendar.quiet}
           timeZone={kitchen.timeZone}
           down={width < WIDE_FROM_PX}
           width={inside.width}
@@ -63,8 +79,8 @@ export function Ribbon({
             const placed =
               what === 'soak'
                 ? withSoakMoved(held.job, was, byMin)
-                : withFinishMoved(held.job, days, was, byMin);
-            onMoved(startTimesOf(placed));
+                : withFinishMoved(held.job, calendar, was, byMin);
+            dispatch({ type: 'moved-by-hand', startTimes: startTimesOf(placed) });
           }}
           onMoved={() => setFrom(null)}
         />

@@ -5,21 +5,18 @@ import { StyleSheet, View } from 'react-native';
 import { AppText } from '../../ui/AppText';
 import { SPACE } from '../../ui/theme';
 import { momentText } from '../../wire/moments';
-import type { KnownKitchen } from '../../wire/queries';
+import { useDays } from './useDays';
 
 /** When the cook is needed for a batch, and when it can be drunk. */
 export function Visits({
   placed,
   was,
-  kitchen,
-  nowMs,
 }: {
   placed: ScheduledBatch;
   /** Where it lay before, to be told beside it. */
   was?: ScheduledBatch;
-  kitchen: KnownKitchen;
-  nowMs: number;
 }) {
+  const { kitchen, nowMs } = useDays();
   const before = was ? visits(was) : [];
   const soak = placed.steps.find(({ kind }) => kind === 'soak');
   const at = (ms: number): string => momentText(ms, nowMs, kitchen.timeZone);

@@ -1,11 +1,9 @@
 import { tz } from '@date-fns/tz';
-import type { Recipe } from '@humble-churn/core';
 import { mlPer, formatVolume, timeOnDay, typedFigure } from '@humble-churn/core';
 import { differenceInCalendarDays } from 'date-fns/differenceInCalendarDays';
 import { format } from 'date-fns/format';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
-import type { KnownKitchen } from '../../wire/queries';
 import { dayText } from '../../wire/moments';
 import { Choice } from '../../ui/Choice';
 import { NameField } from '../../ui/NameField';
@@ -16,55 +14,61 @@ import { AppText } from '../../ui/AppText';
 import { SPACE } from '../../ui/theme';
 import { CUP_NAMES } from '../../ui/cupNames';
 import type { Wish } from './wish';
-import { DAYS_OFFERED, readTimeOfDay } from './wish';
-
-interface Props {
-  wish: Wish;
-  choices: readonly Recipe[];
-  kitchen: KnownKitchen;
-  fromMs: number;
-  onChange: (wish: Wish) => void;
-}
+import { DAYS_OFFERED, JAR_ML, MOST_JARS, readTimeOfDay } from './wish';
+import { useDays } from './useDays';
 
 /** So many jars of what, by when. */
-export function WishForm({ wish, choices, kitchen, fromMs, onChange }: Props) {
-  const { timeZone, profile } = kitchen;
-  const zone = { in: tz(timeZone) };
-  const unit = kitchen.measures === 'us' ? 'cups' : 'mL';
-  const perUnit = mlPer(unit, kitchen.cupSystem);
-  const day = differenceInCalendarDays(wish.glassMs, fromMs, zone);
-  const time = format(wish.glassMs, 'HH:mm', zone);
-  const [typed, setTyped] = useState<string | null>(null);
-  const [trouble, setTrouble] = useState<string | null>(null);
-  const clock = readTimeOfDay(time) ?? { hours: 8, minutes: 0 };
-  const dayName = (on: number): string =>
-    on === 0 ? 'Today' : on === 1 ? 'Tomorrow' : dayText(timeOnDay(fromMs, on, 12, 0, timeZone), timeZone);
+export function WishForm() {
+  const { state, choices, dispatch } = useDays();
   if (choices.length === 0) {
     return (
       <Panel title="When do you want it?">
         <AppText>
-          Keep a recipe on the bench first. Then say here by when you want the milk, and every step gets its
+          Save a recipe on the bench first. Then say here by when you want the milk, and every step gets its
           moment.
         </AppText>
       </Panel>
     );
   }
+  const { wish } = state;
+  const onChange = (next: Partial<Wish>): void => dispatch({ type: 'wished', wish: { ...wish, ...next } });
   return (
     <Panel title="When do you want it?">
       <Choice
         label="Milk"
         value={wish.choice}
-        onChange={(choice) => onChange({ ...wish, choice })}
+        onChange={(choice) => onChange({ choice })}
         options={choices.map((recipe, value) => ({ value, label: recipe.name }))}
       />
+      <JarFields wish={wish} onChange={onChange} />
+      <GlassFields wish={wish} onChange={onChange} />
+    </Panel>
+  );
+}
+
+interface Fields {
+  wish: Wish;
+  onChange: (next: Partial<Wish>) => void;
+}
+
+/** So many jars, of so much each. */
+function JarFields({ wish, onChange }: Fields) {
+  const { kitchen } = useDays();
+  const { jars } = kitchen.profile;
+  const unit = kitchen.measures === 'us' ? 'cups' : 'mL';
+  const perUnit = mlPer(unit, kitchen.cupSystem);
+  return (
+    <>
       <View style={styles.fields}>
         <QuantityField
           label="Jars"
           unit=""
           shown={String(wish.jars)}
-          onNumber={(jars) => {
-            if (!Number.isInteger(jars) || jars < 1 || jars > 24) return 'A whole number, 1 to 24.';
-            onChange({ ...wish, jars });
+          onNumber={(count) => {
+            if (!Number.isInteger(count) || count < 1 || count > MOST_JARS) {
+              return `A whole number, 1 to ${MOST_JARS}.`;
+            }
+            onChange({ jars: count });
             return null;
           }}
         />
@@ -74,32 +78,49 @@ export function WishForm({ wish, choices, kitchen, fromMs, onChange }: Props) {
           shown={typedFigure(wish.jarMl / perUnit)}
           onNumber={(value) => {
             const jarMl = value * perUnit;
-            if (jarMl < 30 || jarMl > 10_000) {
-              return `Between ${typedFigure(30 / perUnit)} and ${typedFigure(10_000 / perUnit)}.`;
+            if (jarMl < JAR_ML.min || jarMl > JAR_ML.max) {
+              return `Between ${typedFigure(JAR_ML.min / perUnit)} and ${typedFigure(JAR_ML.max / perUnit)}.`;
             }
-            onChange({ ...wish, jarMl });
+            onChange({ jarMl });
             return null;
           }}
         />
       </View>
-      {profile.jars.length > 0 && (
+      {jars.length > 0 && (
         <Choice
           label="Your jars"
           value={wish.jarMl}
-          onChange={(jarMl) => onChange({ ...wish, jarMl })}
-          options={profile.jars.map((jar) => ({
+          onChange={(jarMl) => onChange({ jarMl })}
+          options={jars.map((jar) => ({
             value: jar.volumeMl,
             label: jar.name,
             note: formatVolume(jar.volumeMl, kitchen),
           }))}
         />
       )}
+    </>
+  );
+}
+
+/** By when, and how cold. */
+function GlassFields({ wish, onChange }: Fields) {
+  const { kitchen, fromMs } = useDays();
+  const { timeZone } = kitchen;
+  const zone = { in: tz(timeZone) };
+  const day = differenceInCalendarDays(wish.glassMs, fromMs, zone);
+  const time = format(wish.glassMs, 'HH:mm', zone);
+  const [typed, setTyped] = useState<string | null>(null);
+  const [trouble, setTrouble] = useState<string | null>(null);
+  const clock = readTimeOfDay(time) ?? { hours: 8, minutes: 0 };
+  const at = (on: number, { hours, minutes } = clock) => timeOnDay(fromMs, on, hours, minutes, timeZone);
+  const dayName = (on: number): string =>
+    on === 0 ? 'Today' : on === 1 ? 'Tomorrow' : dayText(timeOnDay(fromMs, on, 12, 0, timeZone), timeZone);
+  return (
+    <>
       <Choice
         label="Day"
         value={day}
-        onChange={(on) =>
-          onChange({ ...wish, glassMs: timeOnDay(fromMs, on, clock.hours, clock.minutes, timeZone) })
-        }
+        onChange={(on) => onChange({ glassMs: at(on) })}
         options={Array.from({ length: DAYS_OFFERED }, (_, on) => ({ value: on, label: dayName(on) }))}
       />
       <View style={styles.row}>
@@ -112,8 +133,7 @@ export function WishForm({ wish, choices, kitchen, fromMs, onChange }: Props) {
             setTyped(text);
             const read = readTimeOfDay(text);
             setTrouble(read ? null : 'A time of day, such as 08:00.');
-            if (read)
-              onChange({ ...wish, glassMs: timeOnDay(fromMs, day, read.hours, read.minutes, timeZone) });
+            if (read) onChange({ glassMs: at(day, read) });
           }}
           onBlur={() => {
             if (trouble === null) setTyped(null);
@@ -121,12 +141,12 @@ export function WishForm({ wish, choices, kitchen, fromMs, onChange }: Props) {
         />
         <Toggle
           label="Drink without chilling"
-          note="not chilled for three hours first"
+          note="otherwise it chills for three hours first"
           on={wish.fresh}
-          onChange={(fresh) => onChange({ ...wish, fresh })}
+          onChange={(fresh) => onChange({ fresh })}
         />
       </View>
-    </Panel>
+    </>
   );
 }
 

@@ -1,80 +1,65 @@
 import type { FitAnswer, FitJob } from '@humble-churn/core';
-import { useEffect, useRef, useState } from 'react';
-import { LatestOnlyWorker } from '../../wire/latestOnlyWorker';
+import { useEffect, useState } from 'react';
+import { Cancelled, NoWorker, compute } from '../../compute';
 import { fitOnServer } from '../../wire/plans';
 
 /** What was found, and for what. */
 export type Fitted = FitAnswer & { job: FitJob };
 
-/** A worker that fails so often in a row does not run here at all. */
-const MOST_FAILURES = 2;
+export interface Fitting {
+  fitted: Fitted | null;
+  /** Whether it was found for what is asked now. Until there is an answer the one before stands. */
+  current: boolean;
+  /** How much of the search is done, 0 to 1; null while that is not known. */
+  done: number | null;
+  error: Error | null;
+  retry: () => void;
+}
+
+/** The same question as long as it says the same: what was fetched anew is no new one. */
+function useSame<T>(asked: T): T {
+  const [same, setSame] = useState(asked);
+  if (same !== asked && JSON.stringify(same) !== JSON.stringify(asked)) setSame(asked);
+  return same;
+}
 
 /**
- * Fits a batch into the days, beside the page: where little is free it takes its time. What a worker failed at is asked
- * of the server, and so is everything where no worker runs. Until there is an answer the one before stands, and is not
- * `current`. `movingId` is the kept plan that is being moved.
+ * Fits a batch into the days, beside the page: where little is free it takes its time. What no worker can do is asked of
+ * the server. `movingId` is the kept plan that is being moved.
  */
-export function useFit(
-  asked: FitJob | null,
-  movingId: string | null,
-): { fitted: Fitted | null; current: boolean; error: Error | null; retry: () => void } {
+export function useFit(asked: FitJob | null, movingId: string | null): Fitting {
   const [fitted, setFitted] = useState<Fitted | null>(null);
   const [failed, setFailed] = useState<{ job: FitJob; error: Error } | null>(null);
-  // What was fetched anew and says the same is no new question.
-  const [job, setJob] = useState(asked);
-  if (job !== asked && JSON.stringify(job) !== JSON.stringify(asked)) setJob(asked);
+  const [progress, setProgress] = useState<{ job: FitJob; done: number } | null>(null);
   const [tries, setTries] = useState(0);
-  const desk = useRef<LatestOnlyWorker<FitJob, FitAnswer> | null>(null);
-  const failures = useRef(0);
-  const latest = useRef<FitJob | null>(null);
-  useEffect(
-    () => () => {
-      desk.current?.close();
-      desk.current = null;
-      latest.current = null;
-    },
-    [],
-  );
+  const job = useSame(asked);
   useEffect(() => {
-    latest.current = job;
     if (!job) return;
-    const told = (answer: FitAnswer, of: FitJob): void => {
-      if (latest.current === null) return;
-      setFitted({ ...answer, job: of });
-      setFailed(null);
-    };
-    const askServer = (of: FitJob): void => {
-      fitOnServer(of, movingId).then(
-        (answer) => told(answer, of),
-        (error: unknown) => {
-          if (latest.current === of && error instanceof Error) setFailed({ job: of, error });
-        },
-      );
-    };
-    if (failures.current >= MOST_FAILURES) {
-      askServer(job);
-      return;
-    }
-    desk.current ??= new LatestOnlyWorker<FitJob, FitAnswer>(
-      new Worker(new URL('./fitWorker.ts', window.location.href)),
-      (answer, of) => {
-        failures.current = 0;
-        told(answer, of);
+    const controller = new AbortController();
+    const { signal } = controller;
+    const onProgress = (done: number): void => setProgress({ job, done });
+    const here = compute('fit', job, { signal, onProgress }).catch((error: unknown) => {
+      if (error instanceof NoWorker && !signal.aborted) return fitOnServer(job, movingId, signal);
+      throw error;
+    });
+    here.then(
+      (answer) => {
+        if (signal.aborted) return;
+        setFitted({ ...answer, job });
+        setFailed(null);
       },
-      () => {
-        failures.current++;
-        desk.current?.close();
-        desk.current = null;
-        if (latest.current) askServer(latest.current);
+      (error: unknown) => {
+        if (signal.aborted || error instanceof Cancelled) return;
+        if (error instanceof Error) setFailed({ job, error });
       },
     );
-    desk.current.ask(job);
+    return () => controller.abort();
   }, [job, movingId, tries]);
-  const error = failed !== null && failed.job === job ? failed.error : null;
   return {
     fitted,
     current: job !== null && fitted?.job === job,
-    error,
+    done: progress !== null && progress.job === job ? progress.done : null,
+    error: failed !== null && failed.job === job ? failed.error : null,
     retry: () => {
       setFailed(null);
       setTries((before) => before + 1);

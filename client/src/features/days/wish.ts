@@ -15,6 +15,12 @@ export interface Wish {
 /** Days from now that can be chosen. */
 export const DAYS_OFFERED = 7;
 
+/** Jars that can be wished for at once. */
+export const MOST_JARS = 24;
+
+/** Milk that can be wished for in each, mL. */
+export const JAR_ML = { min: 30, max: 10_000 } as const;
+
 /** `08:00`, `8`, `8.30` or `20:15`: a time of day; null when it is none. */
 export function readTimeOfDay(text: string): { hours: number; minutes: number } | null {
   const found = /^\s*(\d{1,2})(?:\s*[:.h]\s*(\d{2}))?\s*$/i.exec(text);
@@ -24,17 +30,19 @@ export function readTimeOfDay(text: string): { hours: number; minutes: number } 
   return hours < 24 && minutes < 60 ? { hours, minutes } : null;
 }
 
+/** Mornings that are tried for the first breakfast. */
+const MORNINGS = [1, 2, 3] as const;
+
 /**
- * What most cooks would ask first: a jar for tomorrow's breakfast; late in the evening, when no time is left for that,
- * for the first breakfast that fits.
+ * What most cooks would ask first, the likeliest first: a jar for tomorrow's breakfast; late in the evening, when no time
+ * is left for that, for one of the next breakfasts.
  */
-export function firstWish(
+export function firstWishes(
   choices: readonly Recipe[],
   kitchen: { timeZone: string; profile: Pick<KnownKitchen['profile'], 'jars'> },
   model: KitchenModel,
   fromMs: number,
-  fits: (wish: Wish) => boolean,
-): Wish {
+): readonly [Wish, ...Wish[]] {
   const [jar] = kitchen.profile.jars;
   // None that one of its own drinkers avoids is proposed unasked.
   const choice = Math.max(
@@ -51,7 +59,8 @@ export function firstWish(
     glassMs: timeOnDay(fromMs, daysOn, 8, 0, kitchen.timeZone),
     fresh: false,
   });
-  return [1, 2, 3].map(breakfast).find(fits) ?? breakfast(1);
+  const [first, ...later] = MORNINGS;
+  return [breakfast(first), ...later.map(breakfast)];
 }
 
 /** The chosen recipe for so many jars; null when there is none to choose. */

@@ -1,4 +1,0 @@
-import type { FitJob } from '@humble-churn/core';
-import { fit } from '@humble-churn/core';
-
-addEventListener('message', ({ data }: MessageEvent<FitJob>) => postMessage(fit(data)));
