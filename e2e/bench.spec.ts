@@ -1,3 +1,4 @@
+import type { Page } from '@playwright/test';
 import { expect, figure, outcome, test } from './kitchen';
 
 test.use({ viewport: { width: 1280, height: 800 } });
@@ -220,6 +221,49 @@ test('settings that were kept on the device and are old by now fill no form, and
   await page.goto(`${empty.url}/bench`);
   await expect(outcome(page)).toContainText(/oz nuts/);
   await page.request.patch(`${empty.url}/api/kitchen`, { data: { measures: 'metric' } });
+});
+
+test('two tabs on one bench know of each other, and neither lays its recipe over the other’s unasked', async ({
+  page,
+  context,
+  demo,
+}) => {
+  const ratio = (tab: Page) => tab.getByRole('textbox', { name: 'By weight, 1 to' });
+  const otherTab = (tab: Page) => tab.getByRole('note').filter({ hasText: 'open in another tab' });
+  await page.goto(`${demo.url}/bench`);
+  await ratio(page).fill('5');
+  await expect(otherTab(page)).toHaveCount(0);
+
+  const second = await context.newPage();
+  await second.goto(`${demo.url}/bench`);
+  await expect(otherTab(second)).toBeVisible();
+  await expect(ratio(second)).toHaveValue('5.00');
+  await ratio(second).fill('7');
+  await ratio(page).fill('6');
+  // What each has is still there after a reload, and still its own.
+  await second.reload();
+  await expect(otherTab(second)).toBeVisible();
+  await expect(ratio(second)).toHaveValue('7.00');
+  await page.reload();
+  await expect(ratio(page)).toHaveValue('6.00');
+
+  await second.getByRole('button', { name: 'Go on with that one here' }).click();
+  await expect(ratio(second)).toHaveValue('6.00');
+  await expect(otherTab(second)).toHaveCount(0);
+  await expect(otherTab(page)).toBeVisible();
+  await second.getByRole('button', { name: 'Take the last change back' }).click();
+  await expect(ratio(second)).toHaveValue('7.00');
+
+  await ratio(page).fill('8');
+  await page.getByRole('button', { name: 'Put this one in its place' }).click();
+  await expect(otherTab(second)).toBeVisible();
+  await expect(ratio(page)).toHaveValue('8.00');
+  await page.getByRole('button', { name: 'Take the last change back' }).click();
+  await expect(ratio(page)).toHaveValue('7.00');
+  await second.close();
+  await page.reload();
+  await expect(ratio(page)).toHaveValue('7.00');
+  await expect(otherTab(page)).toHaveCount(0);
 });
 
 test('where no worker runs the bench still computes, and says what it cannot tell', async ({

@@ -1,13 +1,8 @@
-import {
-  findIngredient,
-  predict,
-  USUAL_SURROUNDINGS,
-  TABLE_ONLY,
-} from '@humble-churn/core';
+import { findIngredient, plainName, predict, USUAL_SURROUNDINGS, TABLE_ONLY } from '@humble-churn/core';
 import fc from 'fast-check';
 import { firstRecipe } from '~/features/bench/draft';
 import { partOf, soakZones, stepFrom, stopAt } from '~/features/bench/soakStops';
-import { intervalText, jugText, nameFor } from '~/ui/recipeLabels';
+import { intervalText, jugText } from '~/ui/recipeLabels';
 import { recipeSummary } from '~/features/recipes/summary';
 import { snapped } from '~/ui/useDrag';
 import { jarVolumeMl, jarY } from '~/ui/JarDrawing';
@@ -108,8 +103,8 @@ describe('words', () => {
 
   test('a blend is named by its nuts', () => {
     const nut = (ingredient: string) => ({ ingredient, form: 'whole' as const, share: 1 });
-    expect(nameFor([nut('almond')], TABLE_ONLY)).toBe('Almond milk');
-    expect(nameFor([nut('almond'), nut('macadamia')], TABLE_ONLY)).toBe('Almond and macadamia milk');
+    expect(plainName([nut('almond')], TABLE_ONLY)).toBe('Almond milk');
+    expect(plainName([nut('almond'), nut('macadamia')], TABLE_ONLY)).toBe('Almond and macadamia milk');
   });
 
   test('a recipe in one line', () => {

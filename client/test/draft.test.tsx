@@ -1,6 +1,7 @@
 import { act, renderHook } from '@testing-library/react-native';
 import { predict } from '@humble-churn/core';
-import { firstRecipe, keepOnBench, useDraft } from '~/features/bench/draft';
+import { SHARED, layOnBench } from '~/features/bench/benchStore';
+import { firstRecipe, useDraft } from '~/features/bench/draft';
 import { emptyDeviceStorage } from './deviceStorage';
 
 let store: Map<string, string>;
@@ -65,8 +66,20 @@ test('the recipe is still there when the bench is opened again', () => {
 });
 
 test('a recipe from the notebook lies on the bench', () => {
-  keepOnBench({ ...firstRecipe(), name: 'As in March' });
+  layOnBench({ ...firstRecipe(), name: 'As in March' });
   expect(bench().result.current.recipe.name).toBe('As in March');
+});
+
+test('a recipe that is laid over another leaves it to be had back', () => {
+  SHARED.write({ recipe: { ...firstRecipe(), name: 'Half done' }, other: null, saved: null });
+  layOnBench({ ...firstRecipe(), name: 'As in March' });
+  const { result, unmount } = bench();
+  expect(result.current.recipe.name).toBe('As in March');
+  act(() => result.current.undo?.());
+  expect(result.current.recipe.name).toBe('Half done');
+  unmount();
+  // It was laid out once, and does not come again.
+  expect(bench().result.current.recipe.name).toBe('Half done');
 });
 
 test.each([
@@ -114,7 +127,7 @@ describe('another recipe beside it', () => {
   test('both sides and the kept recipe they came from are there after a reload', () => {
     const saved = { id: '7f0d3c52-3f8e-4a51-8f0c-5e1a8e6a7b21', version: 3 };
     const other = { ...firstRecipe(), waterPerNut: 4 };
-    keepOnBench(firstRecipe(), saved, other);
+    SHARED.write({ recipe: firstRecipe(), saved, other });
     const { result } = bench();
     expect(result.current).toMatchObject({ recipe: firstRecipe(), other, saved });
   });

@@ -10,9 +10,8 @@ import type {
   SoakMethod,
   Squeeze,
   Strainer,
-  Pantry,
 } from '@humble-churn/core';
-import { findIngredient, formatDuration, formatMass, formatVolume, strainersOf } from '@humble-churn/core';
+import { formatDuration, formatMass, formatVolume, strainersOf } from '@humble-churn/core';
 
 export const BODY_LABELS: Readonly<Record<Body, string>> = {
   light: 'Light',
@@ -73,15 +72,6 @@ export const ORDER_LABELS: Readonly<Record<'at-once' | 'thick-first', string>> =
   'at-once': 'All the water at once',
   'thick-first': 'Thick first, rinse after',
 };
-
-/** The plain name a recipe gets from its nuts, unless the cook gives it one. */
-export function nameFor(nuts: Recipe['nuts'], pantry: Pantry): string {
-  const names = nuts.map((nut) => findIngredient(nut.ingredient, pantry)?.name ?? '');
-  const [first, ...rest] = names;
-  return rest.length === 0
-    ? `${first ?? 'Nut'} milk`
-    : `${[first, ...rest.map((name) => name.toLowerCase())].join(' and ')} milk`;
-}
 
 /** `870 to 990 mL`: both ends of an interval, the unit once. */
 export function intervalText({ low, high }: Interval, words: (value: number) => string): string {

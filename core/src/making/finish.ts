@@ -1,5 +1,6 @@
 import type { Addition, Composition } from '../ingredients';
 import { compositionOf, findAddition } from '../ingredients';
+import { LIMITS } from '../measures';
 import type { AdditionDose, Recipe } from './recipe';
 
 /** Sweetness levels offered, g of sugar-equivalent per litre: none, a little, sweet, very sweet. */
@@ -32,6 +33,56 @@ export function sweetnessGPerL(doses: readonly AdditionDose[]): number {
     if (found) sum += sugarEquivalentPerG(found) * gPerL;
   }
   return sum;
+}
+
+/** The most that may be entered of an addition, g per litre: far above its cap it is refused. */
+export function mostGPerL({ capGPerL }: Addition): number {
+  return Math.min(LIMITS.gPerL.max, MOST_CAPS * (capGPerL ?? Infinity));
+}
+
+/** First doses offered, g per litre, each on the safe side of usual; estimates. Sweeteners begin at a little sweet. */
+const FIRST_G_PER_L: Readonly<Record<string, number>> = {
+  salt: 0.5,
+  baking_soda: 0.3,
+  nutmeg: 0.3,
+  banana: 150,
+  strawberry: 150,
+  cocoa_powder: 20,
+  carob_flour: 20,
+};
+const FIRST_BODY_G_PER_L = 10;
+const FIRST_OTHER_G_PER_L = 2;
+
+/** An addition as it is first put in: so much, blended in or stirred in after, as is usual for it. */
+export function firstDose(addition: Addition): AdditionDose {
+  const usual = addition.kind === 'body' ? FIRST_BODY_G_PER_L : FIRST_OTHER_G_PER_L;
+  const gPerL =
+    addition.kind === 'sweetener'
+      ? doseForSweetness(addition, SWEETNESS_G_PER_L[1])
+      : (FIRST_G_PER_L[addition.key] ?? usual);
+  return { addition: addition.key, when: addition.when === 'before' ? 'before' : 'after', gPerL };
+}
+
+function isSweetener({ addition }: AdditionDose): boolean {
+  return findAddition(addition)?.kind === 'sweetener';
+}
+
+/** What a recipe is sweetened with, and how sweet that makes it, g of sugar-equivalent per litre. */
+export function sweeteningOf({ additions }: Pick<Recipe, 'additions'>): {
+  key: string | null;
+  sugarGPerL: number;
+} {
+  const doses = additions.filter(isSweetener);
+  return { key: doses[0]?.addition ?? null, sugarGPerL: sweetnessGPerL(doses) };
+}
+
+/** The recipe as sweet as asked, g of sugar-equivalent per litre, by one sweetener in place of all it had. */
+export function withSweetness(recipe: Recipe, key: string, sugarGPerL: number): Recipe {
+  const addition = findAddition(key);
+  if (!addition) return recipe;
+  const others = recipe.additions.filter((dose) => !isSweetener(dose));
+  const dose = { ...firstDose(addition), gPerL: doseForSweetness(addition, sugarGPerL) };
+  return { ...recipe, additions: sugarGPerL > 0 ? [...others, dose] : others };
 }
 
 /** Fruit, dates or coconut water shorten the keeping time. */

@@ -28,20 +28,26 @@ export {
   SALT_G_PER_L,
   SWEETNESS_G_PER_L,
   doseForSweetness,
+  firstDose,
+  mostGPerL,
   doseG,
   dosedGPerL,
   partAddition,
   shortensKeeping,
   sugarEquivalentPerG,
+  sweeteningOf,
   sweetnessGPerL,
+  withSweetness,
 } from './finish';
 export type { Machine, MachineKind } from './machine';
 export { FROTH_FACTOR, MACHINES, fillLineOf, powerAtSpeedW, powerIntoLoadW } from './machine';
+export { MOST_NUTS, plainName, withNutAdded, withNutForm, withNuts, withSoakMethod } from './nutChoice';
 export type { Peel, PeeledNut } from './peel';
 export { canPeel, peelNut, skinsSlip } from './peel';
 export type { AdditionDose, Recipe, SecondStrainer, Soak, SoakMethod, Surroundings } from './recipe';
 export {
   HOT_POUR_TEMP_C,
+  SALTED_SOAK_G_PER_KG,
   TAP_TEMP_C,
   USUAL_SURROUNDINGS,
   nutPercents,

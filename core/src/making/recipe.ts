@@ -129,6 +129,8 @@ export const USUAL_SURROUNDINGS: Surroundings = { roomTempC: 20, fridgeTempC: 4 
 
 /** Soak water from the tap, °C. */
 export const TAP_TEMP_C = 15;
+/** Salt of a salted soak, g per kg of water: what cooks who salt put in, an estimate. */
+export const SALTED_SOAK_G_PER_KG = 10;
 /** Water just off the boil, once it has met bowl and nuts, °C. */
 export const HOT_POUR_TEMP_C = 95;
 /** Water is changed this often in a long soak, h. */

@@ -16,7 +16,7 @@ export { predict, predictionOf, simulateToAmount } from './predict';
 export type { PlannedPrediction, Prediction } from './prediction';
 export type { ResolvedRecipe } from './resolveRecipe';
 export { resolveRecipe, withSoak } from './resolveRecipe';
-export { withAmountBy, withEndBy, withEnoughIce } from './restateRecipe';
+export { withAmountBy, withEndBy, withEnoughIce, withWaterMl } from './restateRecipe';
 export type { Run, SimulationResult } from './simulate';
 export { simulateRun } from './simulate';
 export type { SimulatedFigures } from './simulatedFigures';

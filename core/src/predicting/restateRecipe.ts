@@ -1,7 +1,7 @@
 import type { KitchenModel } from '../kitchen';
 import type { Recipe } from '../making';
 import { DEFAULT_RUPTURE, RUPTURE_BY_HAND } from '../making';
-import { LIMITS } from '../measures';
+import { LIMITS, WATER_G_PER_ML } from '../measures';
 import { predict } from './predict';
 
 /** Where the recipe cannot be made as it stands, so much is put in its place: mL of milk, g of nuts, s a load. */
@@ -43,4 +43,22 @@ export function withEnoughIce(recipe: Recipe, kitchen: KitchenModel): Recipe {
   // A hair more, so that rounding does not leave it just above.
   const iceShare = Math.min(LIMITS.iceShare.max, blend.iceNeededG / (liquidG + iceG) + 1e-4);
   return { ...recipe, blend: { ...recipe.blend, iceShare } };
+}
+
+/**
+ * The recipe with so much water, mL, over the grams of nuts it has now: in its own terms, nuts or milk. Where no batch
+ * would come of it the recipe stays as it is, so that the jar does not vanish from under the finger.
+ */
+export function withWaterMl(recipe: Recipe, nutG: number, waterMl: number, kitchen: KitchenModel): Recipe {
+  const poured: Recipe = {
+    ...recipe,
+    amount: { by: 'nuts', massG: nutG },
+    waterPerNut: (waterMl * WATER_G_PER_ML) / nutG,
+  };
+  const made = predict(poured, kitchen);
+  if (!made.ok) return recipe;
+  if (recipe.amount.by === 'nuts') return poured;
+  const volumeMl = Math.round(made.value.milk.volumeMl);
+  const asMilk: Recipe = { ...poured, amount: { by: 'milk', volumeMl } };
+  return predict(asMilk, kitchen).ok ? asMilk : recipe;
 }

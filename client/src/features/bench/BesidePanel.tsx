@@ -11,13 +11,12 @@ import type {
   KitchenModel,
 } from '@humble-churn/core';
 import {
-  findIngredient,
   predict,
   formatDuration,
   formatMass,
   formatMoney,
   formatVolume,
-  soakAdvice,
+  withSoakMethod,
 } from '@humble-churn/core';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
@@ -27,8 +26,8 @@ import { Notice } from '../../ui/Notice';
 import { Panel } from '../../ui/Panel';
 import { AppText } from '../../ui/AppText';
 import { SPACE, useColours } from '../../ui/theme';
+import { useBench } from './useBench';
 import type { KnownKitchen } from '../../wire/queries';
-import type { Draft } from './draft';
 import {
   MACHINE_LABELS,
   ORDER_LABELS,
@@ -48,31 +47,19 @@ const QUESTIONS: Readonly<Record<Question, string>> = {
   machine: 'Machine',
 };
 
-interface Props {
-  draft: Draft;
-  contrast: PairedDifference | null;
-  kitchen: KnownKitchen;
-  model: KitchenModel;
-  priced: boolean;
-}
-
 /** The answers to one question, and how the other side gives one. */
-function answers(question: Question, other: Recipe, kitchen: KnownKitchen, model: KitchenModel) {
+function answersOf(question: Question, other: Recipe, model: KitchenModel) {
   const keys = <K extends string>(words: Readonly<Record<K, string>>, leave: readonly string[] = []) =>
     (Object.keys(words) as K[])
       .filter((key) => !leave.includes(key))
       .map((value) => ({ value, label: words[value] }));
-  const ingredient = findIngredient(other.nuts[0]?.ingredient ?? '', model.pantry);
   switch (question) {
     case 'soak':
       return {
         value: other.soak.method as string,
         options: keys(SOAK_LABELS),
-        give: (now: Recipe, value: string): Recipe => {
-          const method = value as Recipe['soak']['method'];
-          const next = ingredient ? soakAdvice(ingredient, method, kitchen) : now.soak;
-          return { ...now, soak: { ...now.soak, method, hours: next.hours, pourTempC: next.pourTempC } };
-        },
+        give: (now: Recipe, value: string): Recipe =>
+          withSoakMethod(now, value as Recipe['soak']['method'], model.pantry, model.surroundings),
       };
     case 'peel':
       return {
@@ -127,11 +114,10 @@ function answers(question: Question, other: Recipe, kitchen: KnownKitchen, model
 }
 
 /** Two ways of making it side by side: what differs, by how much, and how sure that is. */
-export default function BesidePanel({ draft, contrast, kitchen, model, priced }: Props) {
-  const colour = useColours();
-  const [question, setQuestion] = useState<Question>('squeeze');
-  const { other } = draft;
-  if (!other) {
+export default function BesidePanel() {
+  const { draft, answers, kitchen } = useBench();
+  const contrast = answers.looks?.contrast ?? null;
+  if (!draft.other) {
     return (
       <Panel title="Two ways side by side">
         <AppText>
@@ -144,35 +130,31 @@ export default function BesidePanel({ draft, contrast, kitchen, model, priced }:
       </Panel>
     );
   }
-  const { value, options, give } = answers(question, other, kitchen, model);
-  const made = predict(other, model);
-  const signed =
-    (words: (value: number) => string) =>
-    (x: number): string =>
-      x < 0 ? `−${words(-x)}` : `+${words(x)}`;
-  const rows: { figure: UncertainFigure; name: string; words: (value: number) => string; least: number }[] = [
-    { figure: 'milkMl', name: 'Milk', words: (ml) => formatVolume(ml, kitchen), least: 1 },
-    { figure: 'solidsPct', name: 'Solids', words: (pct) => `${pct.toFixed(2)} %`, least: 0.005 },
-    { figure: 'gritPct', name: 'Grit', words: (pct) => `${pct.toFixed(2)} %`, least: 0.005 },
-    { figure: 'endTempC', name: 'Ends at', words: (c) => `${c.toFixed(1)} °C`, least: 0.05 },
-    { figure: 'handsOnMin', name: 'Your hands', words: (min) => formatDuration(min * 60), least: 0.1 },
-    ...(priced
-      ? [
-          {
-            figure: 'costPerL' as const,
-            name: 'A litre costs',
-            words: (sum: number) => formatMoney(sum, kitchen.currency),
-            least: 0.0005,
-          },
-        ]
-      : []),
-  ];
-  const verdict = ({ low, high }: Interval, least: number): string => {
-    if (Math.abs(low) < least && Math.abs(high) < least) return 'no difference';
-    return low > 0 || high < 0 ? 'surely' : 'may go either way';
-  };
   return (
     <Panel title="Two ways side by side">
+      <TheCopy other={draft.other} contrast={contrast} />
+      <AppText kind="small" tone="soft">
+        {contrast?.nutG != null && `Both from the same ${formatMass(contrast.nutG, kitchen)} of nuts. `}The
+        range is where 8 kitchens in 10 lie, each making both ways. Shared things, such as the nut and the
+        bag, do not blur it.
+      </AppText>
+      <View style={styles.row}>
+        <Button label="Swap the sides" onPress={draft.swap} />
+        <Button label="Copy the bench anew" onPress={draft.layCopy} />
+        <Button label="Clear the copy" kind="quiet" onPress={draft.clearCopy} />
+      </View>
+    </Panel>
+  );
+}
+
+/** What is different on the copy, and what comes of it. */
+function TheCopy({ other, contrast }: { other: Recipe; contrast: PairedDifference | null }) {
+  const { draft, model } = useBench();
+  const [question, setQuestion] = useState<Question>('squeeze');
+  const { value, options, give } = answersOf(question, other, model);
+  const made = predict(other, model);
+  return (
+    <>
       <Choice
         label="What is to differ"
         value={question}
@@ -186,55 +168,81 @@ export default function BesidePanel({ draft, contrast, kitchen, model, priced }:
         options={options}
       />
       {!made.ok && <Notice kind="error">The copy cannot be made: {refusalMessage(made.refusal)}</Notice>}
-      {made.ok && contrast && (
-        <View role="table" aria-label="What differs">
-          <View role="row" style={[styles.tableRow, { borderColor: colour.line }]}>
-            {['', 'Bench', 'Copy', 'Difference'].map((head) => (
-              <View role="columnheader" key={head} style={head === '' ? styles.name : styles.cell}>
-                <AppText kind="small" tone="soft">
-                  {head === '' ? 'Figure' : head}
-                </AppText>
-              </View>
-            ))}
+      {made.ok && contrast && <Differences contrast={contrast} />}
+    </>
+  );
+}
+
+interface Figure {
+  figure: UncertainFigure;
+  name: string;
+  words: (value: number) => string;
+  /** Less than this is no difference. */
+  least: number;
+}
+
+function figuresOf(kitchen: KnownKitchen, priced: boolean): Figure[] {
+  const money = (sum: number): string => formatMoney(sum, kitchen.currency);
+  return [
+    { figure: 'milkMl', name: 'Milk', words: (ml) => formatVolume(ml, kitchen), least: 1 },
+    { figure: 'solidsPct', name: 'Solids', words: (pct) => `${pct.toFixed(2)} %`, least: 0.005 },
+    { figure: 'gritPct', name: 'Grit', words: (pct) => `${pct.toFixed(2)} %`, least: 0.005 },
+    { figure: 'endTempC', name: 'Ends at', words: (c) => `${c.toFixed(1)} °C`, least: 0.05 },
+    { figure: 'handsOnMin', name: 'Hands-on time', words: (min) => formatDuration(min * 60), least: 0.1 },
+    ...(priced ? [{ figure: 'costPerL' as const, name: 'A litre costs', words: money, least: 0.0005 }] : []),
+  ];
+}
+
+function signed(value: number, words: (value: number) => string): string {
+  return value < 0 ? `−${words(-value)}` : `+${words(value)}`;
+}
+
+/** How sure a difference is, in words. */
+function verdict({ low, high }: Interval, { words, least }: Figure): string {
+  if (Math.abs(low) < least && Math.abs(high) < least) return 'no difference';
+  const sure = low > 0 || high < 0 ? 'surely' : 'may go either way';
+  return `${signed(low, words)} to ${signed(high, words)}, ${sure}`;
+}
+
+function Differences({ contrast }: { contrast: PairedDifference }) {
+  const colour = useColours();
+  const { kitchen, later } = useBench();
+  const priced = later.cost !== null && later.cost.parts.length > 0;
+  return (
+    <View role="table" aria-label="What differs">
+      <View role="row" style={[styles.tableRow, { borderColor: colour.line }]}>
+        {['Figure', 'Bench', 'Copy', 'Difference'].map((head, i) => (
+          <View role="columnheader" key={head} style={i === 0 ? styles.name : styles.cell}>
+            <AppText kind="small" tone="soft">
+              {head}
+            </AppText>
           </View>
-          {rows.map(({ figure, name, words, least }) => {
-            const { low, high } = contrast.difference[figure];
-            const size = contrast.size[figure];
-            return (
-              <View role="row" key={figure} style={[styles.tableRow, { borderColor: colour.line }]}>
-                <View role="rowheader" style={styles.name}>
-                  <AppText kind="small">{name}</AppText>
-                </View>
-                <View role="cell" style={styles.cell}>
-                  <AppText kind="small">{words(contrast.one[figure])}</AppText>
-                </View>
-                <View role="cell" style={styles.cell}>
-                  <AppText kind="small">{words(contrast.other[figure])}</AppText>
-                </View>
-                <View role="cell" style={styles.cell}>
-                  <AppText kind="small">{Math.abs(size) < least ? 'same' : signed(words)(size)}</AppText>
-                  <AppText kind="small" tone="soft">
-                    {verdict({ low, high }, least) === 'no difference'
-                      ? 'no difference'
-                      : `${signed(words)(low)} to ${signed(words)(high)}, ${verdict({ low, high }, least)}`}
-                  </AppText>
-                </View>
-              </View>
-            );
-          })}
-        </View>
-      )}
-      <AppText kind="small" tone="soft">
-        {contrast?.nutG != null && `Both from the same ${formatMass(contrast.nutG, kitchen)} of nuts. `}The
-        range is where 8 kitchens in 10 lie, each making both ways. Shared things, such as the nut and the
-        bag, do not blur it.
-      </AppText>
-      <View style={styles.row}>
-        <Button label="Swap the sides" onPress={draft.swap} />
-        <Button label="Copy the bench anew" onPress={draft.layCopy} />
-        <Button label="Clear the copy" kind="quiet" onPress={draft.clearCopy} />
+        ))}
       </View>
-    </Panel>
+      {figuresOf(kitchen, priced).map((row) => {
+        const { figure, name, words, least } = row;
+        const size = contrast.size[figure];
+        return (
+          <View role="row" key={figure} style={[styles.tableRow, { borderColor: colour.line }]}>
+            <View role="rowheader" style={styles.name}>
+              <AppText kind="small">{name}</AppText>
+            </View>
+            <View role="cell" style={styles.cell}>
+              <AppText kind="small">{words(contrast.one[figure])}</AppText>
+            </View>
+            <View role="cell" style={styles.cell}>
+              <AppText kind="small">{words(contrast.other[figure])}</AppText>
+            </View>
+            <View role="cell" style={styles.cell}>
+              <AppText kind="small">{Math.abs(size) < least ? 'same' : signed(size, words)}</AppText>
+              <AppText kind="small" tone="soft">
+                {verdict(contrast.difference[figure], row)}
+              </AppText>
+            </View>
+          </View>
+        );
+      })}
+    </View>
   );
 }
 

@@ -1,4 +1,3 @@
-import type { Recipe } from '@humble-churn/core';
 import { useRouter } from 'expo-router';
 import { StyleSheet, View } from 'react-native';
 import { Button } from '../../ui/Button';
@@ -6,17 +5,12 @@ import { Panel } from '../../ui/Panel';
 import { AppText } from '../../ui/AppText';
 import { SPACE } from '../../ui/theme';
 import { Toggle } from '../../ui/Toggle';
-import type { KnownKitchen } from '../../wire/queries';
-import type { Draft } from './draft';
-
-interface Props {
-  drinkers: Recipe['drinkers'];
-  change: Draft['change'];
-  kitchen: KnownKitchen;
-}
+import { useBench } from './useBench';
 
 /** Who the milk is for; the bench then watches what they avoid. */
-export function DrinkersPanel({ drinkers, change, kitchen }: Props) {
+export function DrinkersPanel() {
+  const { recipe, change, kitchen } = useBench();
+  const { drinkers } = recipe;
   const router = useRouter();
   const { people } = kitchen.profile;
   return (

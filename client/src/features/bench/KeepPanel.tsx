@@ -1,4 +1,4 @@
-import type { Prediction, Recipe, KitchenModel } from '@humble-churn/core';
+import type { Recipe } from '@humble-churn/core';
 import { predict } from '@humble-churn/core';
 import { useRouter } from 'expo-router';
 import { useRef } from 'react';
@@ -10,23 +10,18 @@ import { Panel } from '../../ui/Panel';
 import { useToast } from '../../ui/Toast';
 import { SPACE } from '../../ui/theme';
 import { useKeepRecipe } from '../../wire/recipes';
-import type { Draft } from './draft';
 import { writeJsonLd, writeOpenForm } from './recipeFiles';
-
-interface Props {
-  draft: Draft;
-  model: KitchenModel;
-  prediction: Prediction | null;
-}
+import { useBench } from './useBench';
 
 /** The recipe's name, and keeping it: new, or as the next version of the one it came from. */
-export function KeepPanel({ draft, model, prediction }: Props) {
+export function KeepPanel() {
+  const { recipe, prediction, draft, model } = useBench();
   const router = useRouter();
   const toast = useToast();
   const keep = useKeepRecipe();
   // One key for one keeping of one recipe, however often the tap is retried.
   const keeping = useRef<{ recipe: Recipe; as: string; key: string } | null>(null);
-  const { recipe, saved } = draft;
+  const { saved } = draft;
   const keepAs = (as: 'new' | 'version'): void => {
     const { recipe, saved } = draft.latest();
     const now = keeping.current;

@@ -1,4 +1,3 @@
-import type { Ingredient, Recipe } from '@humble-churn/core';
 import { LIMITS, cupG, ratioFaces, ratioFromCups, ratioFromShare } from '@humble-churn/core';
 import { StyleSheet, View } from 'react-native';
 import { Dial } from '../../ui/Dial';
@@ -7,9 +6,8 @@ import { QuantityField } from '../../ui/QuantityField';
 import { AppText } from '../../ui/AppText';
 import { SPACE } from '../../ui/theme';
 import { useWidth } from '../../ui/useWidth';
-import type { KnownKitchen } from '../../wire/queries';
 import { CUP_NAMES } from '../../ui/cupNames';
-import type { Draft } from './draft';
+import { useBench } from './useBench';
 
 const { min, max } = LIMITS.waterPerNut;
 const MARKS = [1, 1.5, 2, 3, 4, 6, 8].map((value) => ({
@@ -19,16 +17,12 @@ const MARKS = [1, 1.5, 2, 3, 4, 6, 8].map((value) => ({
 
 const WIDEST_DIAL_PX = 300;
 
-interface Props {
-  waterPerNut: number;
-  form: Recipe['nuts'][number]['form'];
-  change: Draft['change'];
-  ingredient: Ingredient | undefined;
-  kitchen: KnownKitchen;
-}
-
 /** One ratio, three faces that stay in step: cups to cups, weight to weight, share of nuts. */
-export function RatioPanel({ waterPerNut, form, change, ingredient, kitchen }: Props) {
+export function RatioPanel() {
+  const { recipe, later, draft, ingredient, kitchen, change } = useBench();
+  // While the jar is dragged the dial may lag; while it is turned itself it must not.
+  const { waterPerNut } = draft.touched === 'water' ? later.recipe : recipe;
+  const form = recipe.nuts[0]?.form ?? 'whole';
   const nutCupG = ingredient ? cupG(ingredient, form, kitchen.cupSystem) : 140;
   const faces = ratioFaces(waterPerNut, nutCupG, kitchen.cupSystem);
   const cupsOf = (ratio: number): number => ratioFaces(ratio, nutCupG, kitchen.cupSystem).waterCupsPerNutCup;

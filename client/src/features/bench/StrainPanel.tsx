@@ -1,12 +1,11 @@
-import type { MachineKind, Recipe, SecondStrainer, Squeeze, Strainer } from '@humble-churn/core';
+import type { Recipe, SecondStrainer, Squeeze, Strainer } from '@humble-churn/core';
 import { LIMITS } from '@humble-churn/core';
 import { Choice } from '../../ui/Choice';
 import { Panel } from '../../ui/Panel';
 import { Slider } from '../../ui/Slider';
 import { AppText } from '../../ui/AppText';
-import type { KnownKitchen } from '../../wire/queries';
-import type { Draft } from './draft';
 import { SQUEEZE_LABELS, STRAINER_LABELS } from '../../ui/recipeLabels';
+import { useBench } from './useBench';
 
 /** What a blended mix may pass first; what leaves a press may pass a bag or a sieve as well. */
 const AFTER_BLADES: readonly Strainer[] = ['fine-bag', 'muslin', 'fine-sieve', 'cold-press', 'none'];
@@ -14,53 +13,26 @@ const AFTER_PRESS: readonly Strainer[] = ['none', 'fine-bag', 'muslin', 'fine-si
 const SECOND: readonly SecondStrainer['strainer'][] = ['fine-bag', 'muslin', 'fine-sieve'];
 const SQUEEZES: readonly Squeeze[] = ['light', 'firm', 'hard'];
 
-interface Props {
-  strain: Recipe['strain'];
-  machine: MachineKind;
-  change: Draft['change'];
-  kitchen: KnownKitchen;
+type Strain = Recipe['strain'];
+
+function useStrain() {
+  const { recipe, change } = useBench();
+  return {
+    strain: recipe.strain,
+    pressed: recipe.blend.machine === 'cold-press',
+    set: (field: string, next: Partial<Strain>): void =>
+      change(field, (now) => ({ ...now, strain: { ...now.strain, ...next } })),
+  };
 }
 
 /** Strainer, a second one, squeeze, and whether the pulp is washed a second time. */
-export function StrainPanel({ strain, machine, change, kitchen }: Props) {
-  const { strainers } = kitchen.profile;
-  const set = (field: string, next: Partial<Recipe['strain']>): void =>
-    change(field, (now) => ({ ...now, strain: { ...now.strain, ...next } }));
-  const pressed = machine === 'cold-press';
-  const kinds = pressed ? AFTER_PRESS : AFTER_BLADES;
-  // A press strains by itself: its own name among the strainers is no second pass.
-  const first = pressed && strain.strainer === 'cold-press' ? 'none' : strain.strainer;
-  const value = strain.strainerName === null ? first : `own ${strain.strainerName}`;
-  const wordsOf = (strainer: Strainer): string =>
-    pressed && strainer === 'none'
-      ? 'Nothing more'
-      : strainer === 'cold-press'
-        ? 'Through a press'
-        : STRAINER_LABELS[strainer];
+export function StrainPanel() {
+  const { strain, pressed, set } = useStrain();
+  const second = !pressed && strain.strainer !== 'none';
   return (
     <Panel title="Strain">
-      <Choice
-        label={pressed ? 'What leaves the press passes' : 'Strainer'}
-        value={value}
-        onChange={(chosen) => {
-          const own = strainers.find((one) => `own ${one.name}` === chosen);
-          const strainer = own?.kind ?? kinds.find((one) => one === chosen);
-          if (!strainer) return;
-          const washShare = strainer === 'none' ? 0 : strain.washShare;
-          const second = pressed || strainer === 'none' ? null : strain.second;
-          set('strainer', { strainer, strainerName: own?.name ?? null, washShare, second });
-        }}
-        options={[
-          ...strainers.map((one) => ({
-            value: `own ${one.name}`,
-            label: one.name,
-            note:
-              one.keptFrom.length > 0 ? `kept from ${one.keptFrom.join(', ')}` : STRAINER_LABELS[one.kind],
-          })),
-          ...kinds.map((strainer) => ({ value: strainer, label: wordsOf(strainer) })),
-        ]}
-      />
-      {!pressed && strain.strainer !== 'none' && (
+      <FirstStrainer />
+      {second && (
         <Choice
           label="Then once more through"
           value={strain.second?.strainer ?? 'nothing'}
@@ -77,41 +49,84 @@ export function StrainPanel({ strain, machine, change, kitchen }: Props) {
           ]}
         />
       )}
-      {(pressed || strain.strainer !== 'none') && (
+      {(pressed || strain.strainer !== 'none') && <Squeezing />}
+    </Panel>
+  );
+}
+
+function FirstStrainer() {
+  const { kitchen } = useBench();
+  const { strain, pressed, set } = useStrain();
+  const { strainers } = kitchen.profile;
+  const kinds = pressed ? AFTER_PRESS : AFTER_BLADES;
+  // A press strains by itself: its own name among the strainers is no second pass.
+  const first = pressed && strain.strainer === 'cold-press' ? 'none' : strain.strainer;
+  const labelOf = (strainer: Strainer): string =>
+    pressed && strainer === 'none'
+      ? 'Nothing more'
+      : strainer === 'cold-press'
+        ? 'Through a press'
+        : STRAINER_LABELS[strainer];
+  return (
+    <Choice
+      label={pressed ? 'What leaves the press passes' : 'Strainer'}
+      value={strain.strainerName === null ? first : `own ${strain.strainerName}`}
+      onChange={(chosen) => {
+        const own = strainers.find((one) => `own ${one.name}` === chosen);
+        const strainer = own?.kind ?? kinds.find((one) => one === chosen);
+        if (!strainer) return;
+        const washShare = strainer === 'none' ? 0 : strain.washShare;
+        const second = pressed || strainer === 'none' ? null : strain.second;
+        set('strainer', { strainer, strainerName: own?.name ?? null, washShare, second });
+      }}
+      options={[
+        ...strainers.map((one) => ({
+          value: `own ${one.name}`,
+          label: one.name,
+          note: one.keptFrom.length > 0 ? `kept from ${one.keptFrom.join(', ')}` : STRAINER_LABELS[one.kind],
+        })),
+        ...kinds.map((strainer) => ({ value: strainer, label: labelOf(strainer) })),
+      ]}
+    />
+  );
+}
+
+/** How hard, and whether the pulp is washed. */
+function Squeezing() {
+  const { strain, set } = useStrain();
+  return (
+    <>
+      <Choice
+        label="Squeeze"
+        value={strain.squeeze}
+        onChange={(squeeze) => set('squeeze', { squeeze })}
+        options={SQUEEZES.map((squeeze) => ({ value: squeeze, label: SQUEEZE_LABELS[squeeze] }))}
+      />
+      <Choice
+        label="Wash the pulp a second time"
+        value={strain.washShare > 0 ? 'yes' : 'no'}
+        onChange={(wash) => set('wash', { washShare: wash === 'yes' ? 0.25 : 0 })}
+        options={[
+          { value: 'no', label: 'No' },
+          { value: 'yes', label: 'Yes, with part of the water' },
+        ]}
+      />
+      {strain.washShare > 0 && (
         <>
-          <Choice
-            label="Squeeze"
-            value={strain.squeeze}
-            onChange={(squeeze) => set('squeeze', { squeeze })}
-            options={SQUEEZES.map((squeeze) => ({ value: squeeze, label: SQUEEZE_LABELS[squeeze] }))}
+          <Slider
+            label="Water kept back for the second washing"
+            value={Math.round(strain.washShare * 100)}
+            min={5}
+            max={LIMITS.washShare.max * 100}
+            step={5}
+            valueWords={`${Math.round(strain.washShare * 100)} % of the water`}
+            onChange={(percent) => set('wash-share', { washShare: percent / 100 })}
           />
-          <Choice
-            label="Wash the pulp a second time"
-            value={strain.washShare > 0 ? 'yes' : 'no'}
-            onChange={(wash) => set('wash', { washShare: wash === 'yes' ? 0.25 : 0 })}
-            options={[
-              { value: 'no', label: 'No' },
-              { value: 'yes', label: 'Yes, with part of the water' },
-            ]}
-          />
-          {strain.washShare > 0 && (
-            <>
-              <Slider
-                label="Water kept back for the second washing"
-                value={Math.round(strain.washShare * 100)}
-                min={5}
-                max={LIMITS.washShare.max * 100}
-                step={5}
-                valueWords={`${Math.round(strain.washShare * 100)} % of the water`}
-                onChange={(percent) => set('wash-share', { washShare: percent / 100 })}
-              />
-              <AppText kind="small" tone="soft">
-                {Math.round(strain.washShare * 100)} % of the water goes through the pulp afterwards.
-              </AppText>
-            </>
-          )}
+          <AppText kind="small" tone="soft">
+            {Math.round(strain.washShare * 100)} % of the water goes through the pulp afterwards.
+          </AppText>
         </>
       )}
-    </Panel>
+    </>
   );
 }

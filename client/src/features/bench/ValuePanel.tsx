@@ -1,4 +1,5 @@
-import type { Cost, Nutrition } from '@humble-churn/core';
+import { allergensText } from '@humble-churn/contract';
+import type { Cost, Nutrition, Prediction } from '@humble-churn/core';
 import { nutritionOf, formatMass, formatMoney, formatVolume } from '@humble-churn/core';
 import { useRouter } from 'expo-router';
 import { StyleSheet, View } from 'react-native';
@@ -7,14 +8,7 @@ import { Panel } from '../../ui/Panel';
 import { AppText } from '../../ui/AppText';
 import { SPACE, WORDS_WHOLE, useColours } from '../../ui/theme';
 import type { KnownKitchen } from '../../wire/queries';
-
-interface Props {
-  nutrition: Nutrition;
-  cost: Cost;
-  /** In words; `none listed` for none. */
-  allergens: string;
-  kitchen: KnownKitchen;
-}
+import { useBench } from './useBench';
 
 const NUTRIENTS: readonly { key: keyof Nutrition; name: string; words: (value: number) => string }[] = [
   { key: 'kcal', name: 'Energy', words: (v) => `${Math.round(v)} kcal` },
@@ -28,14 +22,22 @@ const NUTRIENTS: readonly { key: keyof Nutrition; name: string; words: (value: n
 ];
 
 /** What a glass gives and what it costs. */
-export default function ValuePanel({ nutrition, cost, allergens, kitchen }: Props) {
+export default function ValuePanel() {
+  const { later, kitchen } = useBench();
+  const { prediction, cost } = later;
+  if (!prediction || !cost) return null;
+  return (
+    <Panel title="What a glass gives and costs">
+      <Gives prediction={prediction} kitchen={kitchen} />
+      <Costs cost={cost} kitchen={kitchen} />
+    </Panel>
+  );
+}
+
+function Row({ name, cells, head = false }: { name: string; cells: readonly string[]; head?: boolean }) {
   const colour = useColours();
-  const router = useRouter();
-  const { currency, profile } = kitchen;
-  const glass = nutritionOf(nutrition, profile.glassMl / 100);
-  const money = (sum: number): string => formatMoney(sum, currency);
-  const line = (name: string, cells: readonly string[], head = false) => (
-    <View role="row" key={name} style={[styles.row, { borderColor: colour.line }]}>
+  return (
+    <View role="row" style={[styles.row, { borderColor: colour.line }]}>
       <View role={head ? 'columnheader' : 'rowheader'} style={[styles.name, WORDS_WHOLE]}>
         <AppText kind="small" tone={head ? 'soft' : 'ink'}>
           {name}
@@ -50,33 +52,46 @@ export default function ValuePanel({ nutrition, cost, allergens, kitchen }: Prop
       ))}
     </View>
   );
+}
+
+function Gives({ prediction, kitchen }: { prediction: Prediction; kitchen: KnownKitchen }) {
+  const { nutrition, allergens } = prediction;
+  const { glassMl } = kitchen.profile;
+  const glass = nutritionOf(nutrition, glassMl / 100);
   return (
-    <Panel title="What a glass gives and costs">
+    <>
       <View role="table" aria-label="Nutrition">
-        {line('An estimate', ['100 mL', `Glass, ${formatVolume(profile.glassMl, kitchen)}`], true)}
-        {NUTRIENTS.map(({ key, name, words }) => line(name, [words(nutrition[key]), words(glass[key])]))}
+        <Row name="An estimate" cells={['100 mL', `Glass, ${formatVolume(glassMl, kitchen)}`]} head />
+        {NUTRIENTS.map(({ key, name, words }) => (
+          <Row key={key} name={name} cells={[words(nutrition[key]), words(glass[key])]} />
+        ))}
       </View>
       <AppText kind="small" tone="soft">
         From this batch’s own balance; nothing is added to it as cartons do. Never a replacement for breast
         milk or infant formula, nor a young child’s main drink.
       </AppText>
-      <AppText kind="strong">Allergens: {allergens}. Shared gear carries traces.</AppText>
-      {cost.parts.length > 0 ? (
+      <AppText kind="strong">
+        Allergens: {allergensText({ contains: allergens, unknown: false })}. Shared gear carries traces.
+      </AppText>
+    </>
+  );
+}
+
+function Costs({ cost, kitchen }: { cost: Cost; kitchen: KnownKitchen }) {
+  const router = useRouter();
+  const money = (sum: number): string => formatMoney(sum, kitchen.currency);
+  const moneyOf = (of: Pick<Cost, 'batch' | 'perL' | 'perGlass'>, sign = 1): string[] =>
+    [of.batch, of.perL, of.perGlass].map((sum) => money(sign * sum));
+  const { parts, shop, unpriced, pulp } = cost;
+  return (
+    <>
+      {parts.length > 0 ? (
         <View role="table" aria-label="Cost">
-          {line('Cost', ['Batch', 'Litre', 'Glass'], true)}
-          {line('Home-made', [money(cost.batch), money(cost.perL), money(cost.perGlass)])}
-          {cost.shop &&
-            line('From the shop', [
-              money(cost.shop.of.batch),
-              money(cost.shop.of.perL),
-              money(cost.shop.of.perGlass),
-            ])}
-          {cost.shop &&
-            line(cost.shop.saved.perL >= 0 ? 'Saved' : 'Paid on top', [
-              money(Math.abs(cost.shop.saved.batch)),
-              money(Math.abs(cost.shop.saved.perL)),
-              money(Math.abs(cost.shop.saved.perGlass)),
-            ])}
+          <Row name="Cost" cells={['Batch', 'Litre', 'Glass']} head />
+          <Row name="Home-made" cells={moneyOf(cost)} />
+          {shop && <Row name="From the shop" cells={moneyOf(shop.of)} />}
+          {shop && shop.saved.perL >= 0 && <Row name="Saved" cells={moneyOf(shop.saved)} />}
+          {shop && shop.saved.perL < 0 && <Row name="Paid on top" cells={moneyOf(shop.saved, -1)} />}
         </View>
       ) : (
         <View style={styles.start}>
@@ -84,18 +99,18 @@ export default function ValuePanel({ nutrition, cost, allergens, kitchen }: Prop
           <Button label="Enter prices in the kitchen" onPress={() => router.navigate('/kitchen')} />
         </View>
       )}
-      {cost.parts.length > 0 && cost.unpriced.length > 0 && (
+      {parts.length > 0 && unpriced.length > 0 && (
         <AppText kind="small" tone="brass">
-          Without {cost.unpriced.join(', ').toLowerCase()}, which has no price yet.
+          Without {unpriced.join(', ').toLowerCase()}, which has no price yet.
         </AppText>
       )}
-      {cost.pulp && (
+      {pulp && (
         <AppText kind="small">
-          The pulp, dried and milled, is {formatMass(cost.pulp.mealG, kitchen)} of meal worth{' '}
-          {money(cost.pulp.worth)}; drying it takes about {money(cost.pulp.drying)}.
+          The pulp, dried and milled, is {formatMass(pulp.mealG, kitchen)} of meal worth {money(pulp.worth)};
+          drying it takes about {money(pulp.drying)}.
         </AppText>
       )}
-    </Panel>
+    </>
   );
 }
 

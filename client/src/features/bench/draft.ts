@@ -1,4 +1,3 @@
-import { RecipeSchema } from '@humble-churn/contract';
 import type { MachineKind, Recipe, Strainer } from '@humble-churn/core';
 import {
   USUAL_SURROUNDINGS,
@@ -9,7 +8,10 @@ import {
   TABLE_ONLY,
 } from '@humble-churn/core';
 import { useEffect, useLayoutEffect, useMemo, useReducer, useRef } from 'react';
-import { z } from 'zod';
+import type { OnBench } from './benchStore';
+import { LAID_OUT, OWN_COPY, SHARED, onBench } from './benchStore';
+import type { BenchOwner } from './useBenchOwner';
+import { useBenchOwner } from './useBenchOwner';
 
 /** The first batch anybody sees: a litre of everyday almond milk. */
 export function firstRecipe(machine: MachineKind = 'standard-jug', strainer: Strainer = 'fine-bag'): Recipe {
@@ -17,13 +19,6 @@ export function firstRecipe(machine: MachineKind = 'standard-jug', strainer: Str
   const hours = almond ? soakAdvice(almond, 'fridge', USUAL_SURROUNDINGS).hours : 8;
   const plain = plainRecipe('Almond milk', 'almond', ratioFromCups(4, almond?.cupWholeG ?? 140, 'us'), hours);
   return { ...plain, blend: { ...plain.blend, machine }, strain: { ...plain.strain, strainer } };
-}
-
-/** What lies on the bench: the recipe, another one beside it to compare with, and which kept recipe it came from. */
-export interface OnBench {
-  recipe: Recipe;
-  other: Recipe | null;
-  saved: { id: string; version: number } | null;
 }
 
 interface History {
@@ -34,23 +29,27 @@ interface History {
   touched: string | null;
 }
 
-type Move =
-  { type: 'change'; to: (now: OnBench) => OnBench; field: string } | { type: 'undo' } | { type: 'redo' };
+type Action =
+  | { type: 'change'; to: (now: OnBench) => OnBench; field: string }
+  | { type: 'undo' }
+  | { type: 'redo' }
+  /** What is on the bench stays; behind it lies what it was laid over. */
+  | { type: 'laid-over'; was: OnBench };
 
 const MOST_REMEMBERED = 100;
 
-function reduce(history: History, move: Move): History {
+function reduce(history: History, action: Action): History {
   const { past, now, ahead } = history;
-  switch (move.type) {
+  switch (action.type) {
     case 'change': {
-      const next = move.to(now);
+      const next = action.to(now);
       if (JSON.stringify(next) === JSON.stringify(now)) return history;
-      const sameField = history.touched === move.field;
+      const sameField = history.touched === action.field;
       return {
         past: sameField ? past : [...past, now].slice(-MOST_REMEMBERED),
         now: next,
         ahead: [],
-        touched: move.field,
+        touched: action.field,
       };
     }
     case 'undo': {
@@ -62,46 +61,22 @@ function reduce(history: History, move: Move): History {
       const [next, ...rest] = ahead;
       return next ? { past: [...past, now], now: next, ahead: rest, touched: null } : history;
     }
+    case 'laid-over':
+      return { ...history, past: [...past, action.was].slice(-MOST_REMEMBERED), touched: null };
   }
 }
 
-const KEPT_AS = 'humble-churn.bench';
-const KeptSchema = z.object({
-  version: z.literal(1),
-  recipe: RecipeSchema,
-  other: RecipeSchema.nullable().default(null),
-  saved: z.object({ id: z.uuid(), version: z.number().int() }).nullable().default(null),
-});
-
-function kept(): OnBench | null {
-  try {
-    const text = localStorage.getItem(KEPT_AS);
-    const read = text === null ? null : KeptSchema.safeParse(JSON.parse(text));
-    if (read?.success !== true) return null;
-    const { recipe, other, saved } = read.data;
-    return { recipe, other, saved };
-  } catch {
-    // A private window may refuse storage, and a file from elsewhere may not be JSON: begin anew.
-    return null;
-  }
-}
-
-/** The recipe that lies on the bench; null before anything was laid there. */
-export function lastOnBench(): Recipe | null {
-  return kept()?.recipe ?? null;
-}
-
-/** Lays a recipe on the bench for when it is opened next; `saved` names the kept recipe it is. */
-export function keepOnBench(
-  recipe: Recipe,
-  saved: OnBench['saved'] = null,
-  other: OnBench['other'] = null,
-): void {
-  try {
-    localStorage.setItem(KEPT_AS, JSON.stringify({ version: 1, recipe, other, saved }));
-  } catch {
-    // Without storage the draft lasts as long as the page.
-  }
+/** The bench as it is found when it is opened: what another screen laid out lies over what was there before. */
+function opened(machine?: MachineKind, strainer?: Strainer): History {
+  const before = onBench();
+  const laidOut = LAID_OUT.read();
+  const first = { recipe: firstRecipe(machine, strainer), other: null, saved: null };
+  return {
+    past: laidOut && before ? [before] : [],
+    now: laidOut ?? before ?? first,
+    ahead: [],
+    touched: null,
+  };
 }
 
 export interface Draft extends OnBench {
@@ -120,24 +95,39 @@ export interface Draft extends OnBench {
   setSaved: (saved: OnBench['saved']) => void;
   undo: (() => void) | null;
   redo: (() => void) | null;
+  /** Whose the bench is; another tab's is not written to. */
+  owner: BenchOwner;
+  /** Makes the bench this tab's, with what lies there; what this tab had can be had back by undo. */
+  takeBench: () => void;
+  /** Makes the bench this tab's, with what this tab has; what lay there can be had back by undo. */
+  replaceBench: () => void;
+}
+
+/** Keeps the bench where it belongs: for all tabs, or for this one while another has it. */
+function useKeeping({ recipe, other, saved }: OnBench, owner: BenchOwner): void {
+  useEffect(() => {
+    if (owner === 'asking') return;
+    LAID_OUT.clear();
+    if (owner === 'elsewhere') {
+      OWN_COPY.write({ recipe, other, saved });
+      return;
+    }
+    SHARED.write({ recipe, other, saved });
+    OWN_COPY.clear();
+  }, [owner, recipe, other, saved]);
 }
 
 /** The recipe on the bench: every change can be taken back, and it is still there after a reload. */
 export function useDraft(machine?: MachineKind, strainer?: Strainer): Draft {
-  const [history, move] = useReducer(reduce, null, () => ({
-    past: [],
-    now: kept() ?? { recipe: firstRecipe(machine, strainer), other: null, saved: null },
-    ahead: [],
-    touched: null,
-  }));
-  const { recipe, other, saved } = history.now;
+  const [history, act] = useReducer(reduce, null, () => opened(machine, strainer));
+  const { owner, take } = useBenchOwner();
   const latest = useRef(history.now);
   useLayoutEffect(() => {
     latest.current = history.now;
   }, [history.now]);
-  useEffect(() => keepOnBench(recipe, saved, other), [recipe, saved, other]);
+  useKeeping(history.now, owner);
   const acts = useMemo(() => {
-    const on = (field: string, to: (now: OnBench) => OnBench): void => move({ type: 'change', field, to });
+    const on = (field: string, to: (now: OnBench) => OnBench): void => act({ type: 'change', field, to });
     return {
       change: (field: string, to: (recipe: Recipe) => Recipe) =>
         on(field, (now) => ({ ...now, recipe: to(now.recipe) })),
@@ -151,8 +141,10 @@ export function useDraft(machine?: MachineKind, strainer?: Strainer): Draft {
           now.other ? { recipe: now.other, other: now.recipe, saved: null } : now,
         ),
       setSaved: (next: OnBench['saved']) => on('saved', (now) => ({ ...now, saved: next })),
-      undo: () => move({ type: 'undo' }),
-      redo: () => move({ type: 'redo' }),
+      undo: () => act({ type: 'undo' }),
+      redo: () => act({ type: 'redo' }),
+      lay: (bench: OnBench) => on(`laid-${crypto.randomUUID()}`, () => bench),
+      layOver: (was: OnBench) => act({ type: 'laid-over', was }),
     };
   }, []);
   return {
@@ -161,5 +153,16 @@ export function useDraft(machine?: MachineKind, strainer?: Strainer): Draft {
     ...acts,
     undo: history.past.length > 0 ? acts.undo : null,
     redo: history.ahead.length > 0 ? acts.redo : null,
+    owner,
+    takeBench: () => {
+      const there = SHARED.read();
+      if (there) acts.lay(there);
+      take();
+    },
+    replaceBench: () => {
+      const there = SHARED.read();
+      if (there) acts.layOver(there);
+      take();
+    },
   };
 }

@@ -1,2 +1,2 @@
-export { keepOnBench, lastOnBench } from './draft';
+export { lastOnBench, layOnBench } from './benchStore';
 export { writeJsonLd, writeOpenForm } from './recipeFiles';

@@ -15,7 +15,7 @@ import { AppText } from '../../ui/AppText';
 import { SPACE } from '../../ui/theme';
 import { useWidth } from '../../ui/useWidth';
 import { BODY_LABELS, MACHINE_LABELS, strainedLabel, PEEL_LABELS, SOAK_LABELS } from '../../ui/recipeLabels';
-import { keepOnBench } from '../bench';
+import { layOnBench } from '../bench';
 import { eventLabel } from '../counter';
 import { Comparison } from './Comparison';
 
@@ -81,7 +81,7 @@ function Page({ batch, kitchen }: { batch: KnownBatch; kitchen: KnownKitchen }) 
           <Button
             label="Open on the bench"
             onPress={() => {
-              keepOnBench(recipe);
+              layOnBench(recipe);
               router.navigate('/bench');
             }}
           />

@@ -12,7 +12,7 @@ import { AppText } from '../../ui/AppText';
 import { FONT, SPACE, TOUCH, useColours } from '../../ui/theme';
 import type { KnownKitchen } from '../../wire/queries';
 import { useKeepRecipe } from '../../wire/recipes';
-import { keepOnBench } from '../bench';
+import { layOnBench } from '../bench';
 import { recipeSummary } from './summary';
 
 /** The largest recipe file that makes sense, bytes. */
@@ -123,7 +123,7 @@ export function ReadRecipe({ kitchen, model }: Props) {
                     {
                       onSuccess: (kept) => {
                         clear();
-                        keepOnBench(kept.recipe, { id: kept.id, version: kept.version });
+                        layOnBench(kept.recipe, { id: kept.id, version: kept.version });
                         toast({ words: `“${kept.recipe.name}” is in the book, and on the bench.` });
                       },
                     },
@@ -134,7 +134,7 @@ export function ReadRecipe({ kitchen, model }: Props) {
                 <Button
                   label="Open without saving"
                   onPress={() => {
-                    keepOnBench(file.recipe);
+                    layOnBench(file.recipe);
                     router.navigate('/bench');
                   }}
                 />

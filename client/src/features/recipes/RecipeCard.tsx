@@ -17,7 +17,7 @@ import { keptAllergensText } from '../../wire/allergens';
 import { dayText } from '../../wire/moments';
 import type { KnownKitchen } from '../../wire/queries';
 import { useArchiveRecipe, useRecipeHistory } from '../../wire/recipes';
-import { keepOnBench } from '../bench';
+import { layOnBench } from '../bench';
 import { writeJsonLd, writeOpenForm } from '../bench';
 import { recipeSummary } from './summary';
 
@@ -39,7 +39,7 @@ export function RecipeCard({ kept, model, kitchen }: Props) {
   const made = predict(recipe, withIngredients(model, kept.ingredients));
   const prediction = made.ok ? made.value : null;
   const ontoBench = (version: SavedRecipe['recipe'], saved: { id: string; version: number } | null): void => {
-    keepOnBench(version, saved);
+    layOnBench(version, saved);
     router.navigate('/bench');
   };
   const move = (away: boolean): void =>
