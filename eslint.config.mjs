@@ -160,7 +160,12 @@ export default tseslint.config(
       'import-x/parsers': { '@typescript-eslint/parser': ['.ts', '.tsx'] },
       'import-x/resolver-next': [createNodeResolver({ extensions: ['.ts', '.tsx', '.js'] })],
     },
-    rules: { 'import-x/no-cycle': ['error', { ignoreExternal: true }] },
+    rules: {
+      'import-x/no-cycle': ['error', { ignoreExternal: true }],
+      // What is longer does more than one thing.
+      'max-lines-per-function': ['error', 80],
+      'max-lines': ['error', 350],
+    },
   },
   {
     files: ['**/*.mjs', '**/*.js', '**/*.cjs'],

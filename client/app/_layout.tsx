@@ -11,7 +11,7 @@ import { ThemeProvider } from '~/ui/ThemeProvider';
 import { ToastHost } from '~/ui/Toast';
 import { ServerMonitor } from '~/wire/ServerMonitor';
 import { isKept, keptCache } from '~/wire/keptCache';
-import { KEPT_FOR_MS, newQueryClient } from '~/wire/queries';
+import { KEPT_FOR_MS, newQueryClient } from '~/wire/queryClient';
 import { sendWaiting } from '~/wire/sending';
 import SansRegular from '@fontsource/alegreya-sans/files/alegreya-sans-latin-400-normal.woff2';
 import SansBold from '@fontsource/alegreya-sans/files/alegreya-sans-latin-700-normal.woff2';

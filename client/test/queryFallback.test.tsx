@@ -3,7 +3,7 @@ import { fireEvent, render, screen, waitFor } from '@testing-library/react-nativ
 import { Text } from 'react-native';
 import { QueryFallback } from '~/ui/QueryFallback';
 import { ServerRefused } from '~/wire/apiClient';
-import { newQueryClient } from '~/wire/queries';
+import { newQueryClient } from '~/wire/queryClient';
 
 beforeAll(() => {
   // A screen names its page; this environment has none.

@@ -20,7 +20,7 @@ import {
   enqueuePlan,
 } from '~/wire/outbox';
 import { entryLabel } from '~/wire/entryLabels';
-import { known, undoingTo, withBegun, withWaiting } from '~/wire/queries';
+import { known, undoingTo, withBegun, withWaiting } from '~/wire/batches';
 import { withWaitingPlans } from '~/wire/plans';
 import { AT, BATCH_ID, batch } from './batchWire';
 import { emptyDeviceStorage } from './deviceStorage';

@@ -23,16 +23,9 @@ import { readKitchenModel } from './kitchenModels';
 import { changeKitchen, viewFridgeLog, viewKitchen } from './kitchens';
 import { serve, serveCreation, serveParsed } from './routeHandlers';
 import { calendarOf } from './calendar';
-import {
-  changePlan,
-  fitGlass,
-  fitPlan,
-  listPlans,
-  makePlan,
-  markStarted,
-  calendarPlans,
-  viewPlan,
-} from './plans';
+import { fitGlass } from './planFitting';
+import { listPlans, viewPlan } from './planRows';
+import { changePlan, fitPlan, makePlan, markStarted, calendarPlans } from './plans';
 import { readRevisions, settled } from './revision';
 import { openApiDocument } from './openapi';
 import { ProblemError, notComputable } from './problemError';
@@ -45,15 +38,6 @@ const BODY_LIMIT = '256kb';
 export function createApp(db: Db, siteDir: string): Express {
   const app = express();
   const logs = new BatchLogs();
-  /** This kitchen, as something that is only asked about would have it. */
-  const kitchenFor = async (asked: {
-    ownIngredients: readonly OwnIngredient[];
-    surroundings?: Surroundings | undefined;
-  }): Promise<KitchenModel> => {
-    const { kitchen } = await readKitchenModel(db);
-    const brought = withIngredients(kitchen, checkBrought(asked.ownIngredients));
-    return asked.surroundings ? { ...brought, surroundings: asked.surroundings } : brought;
-  };
   app.disable('x-powered-by');
   // Before all routes: the logs of what is active are large, and say the same words again and again.
   app.use(compression());
@@ -63,6 +47,25 @@ export function createApp(db: Db, siteDir: string): Express {
     next();
   });
 
+  serveKitchen(app, db, logs);
+  serveComputed(app, db);
+  serveRecipes(app, db);
+  serveBatches(app, db, logs);
+  servePlans(app, db, logs);
+  const description = openApiDocument();
+  app.get('/api/openapi.json', (_request, response) => {
+    response.json(description);
+  });
+  refuseOtherMethods(app);
+  serveSite(app, siteDir);
+  app.use(() => {
+    throw new ProblemError('not-found', 'There is nothing at this address.');
+  });
+  app.use(answerProblem);
+  return app;
+}
+
+function serveKitchen(app: Express, db: Db, logs: BatchLogs): void {
   serve(app, ROUTES.health, ({ now }) => ({ ok: true as const, serverTime: now.toISOString() }));
   serve(app, ROUTES.kitchen, ({ now }) => viewKitchen(db, now));
   serve(app, ROUTES.changeKitchen, ({ body, now }) => changeKitchen(db, body, now));
@@ -81,6 +84,19 @@ export function createApp(db: Db, siteDir: string): Express {
     await putAside(db, params, body.aside, now);
     return { unreadable: await listUnreadable(db) };
   });
+}
+
+/** What is only worked out, and nothing of it kept. */
+function serveComputed(app: Express, db: Db): void {
+  /** This kitchen, as something that is only asked about would have it. */
+  const kitchenFor = async (asked: {
+    ownIngredients: readonly OwnIngredient[];
+    surroundings?: Surroundings | undefined;
+  }): Promise<KitchenModel> => {
+    const { kitchen } = await readKitchenModel(db);
+    const brought = withIngredients(kitchen, checkBrought(asked.ownIngredients));
+    return asked.surroundings ? { ...brought, surroundings: asked.surroundings } : brought;
+  };
   serve(app, ROUTES.predict, async ({ body }) => {
     const predicted = predict(body.recipe, await kitchenFor(body));
     if (!predicted.ok) throw notComputable(predicted.refusal, ['recipe']);
@@ -91,6 +107,9 @@ export function createApp(db: Db, siteDir: string): Express {
     if (!sure.ok) throw notComputable(sure.refusal, ['recipe']);
     return sure.value;
   });
+}
+
+function serveRecipes(app: Express, db: Db): void {
   serve(app, ROUTES.recipes, ({ query }) => listRecipes(db, query.put === 'away'));
   serve(app, ROUTES.recipe, ({ params }) => viewHistory(db, params.recipeId));
   serve(app, ROUTES.putRecipeAway, ({ params, body }) => archiveRecipe(db, params.recipeId, body.away));
@@ -105,6 +124,9 @@ export function createApp(db: Db, siteDir: string): Express {
     },
     show: (from, recipeId) => viewRecipe(from, recipeId),
   });
+}
+
+function serveBatches(app: Express, db: Db, logs: BatchLogs): void {
   serveParsed(app, ROUTES.batches, ({ query, now }) => listBatches(db, logs, query, now));
   serveParsed(app, ROUTES.batch, ({ params, now }) => viewBatch(db, logs, params.batchId, now));
   serveCreation(app, db, ROUTES.startBatch, {
@@ -123,6 +145,9 @@ export function createApp(db: Db, siteDir: string): Express {
       recordEvents(tx, logs, params.batchId, body, new Date(now.getTime() - query.agoMs)),
     show: (from, made, { params, now }) => viewAdded(from, logs, params.batchId, made, now),
   });
+}
+
+function servePlans(app: Express, db: Db, logs: BatchLogs): void {
   serve(app, ROUTES.plans, async ({ now }) => {
     const { revision } = await readRevisions(db);
     return { plans: await listPlans(db), revision, serverTime: now.toISOString() };
@@ -140,18 +165,6 @@ export function createApp(db: Db, siteDir: string): Express {
       .set('Content-Disposition', 'attachment; filename="humble-churn.ics"')
       .send(calendarOf(await calendarPlans(db, new Date())));
   });
-
-  const description = openApiDocument();
-  app.get('/api/openapi.json', (_request, response) => {
-    response.json(description);
-  });
-  refuseOtherMethods(app);
-  serveSite(app, siteDir);
-  app.use(() => {
-    throw new ProblemError('not-found', 'There is nothing at this address.');
-  });
-  app.use(answerProblem);
-  return app;
 }
 
 /** A path of the wire called in a way it does not know is told so, with the ways it does. */

@@ -3,7 +3,7 @@ import { changedBatches } from './batches';
 import type { BatchLogs } from './batchLogs';
 import type { Db } from './database';
 import type { Frozen } from './frozen';
-import { changedPlans } from './plans';
+import { changedPlans } from './planRows';
 import { readRevisions } from './revision';
 
 /** What changed in the kitchen after a revision. */

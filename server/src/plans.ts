@@ -1,95 +1,33 @@
-import { randomUUID } from 'node:crypto';
-import type { FitRequestSchema, NewPlanSchema, Plan, PlanPatchSchema } from '@humble-churn/contract';
+import type { NewPlanSchema, Plan, PlanPatchSchema } from '@humble-churn/contract';
 import {
   KeptIngredientsSchema,
-  NOT_ALL_SEARCHED,
   PlannedPredictionSchema,
   RecipeSchema,
   coreStartTimes,
-  jobOfPlan,
-  noTimeMessage,
-  planConstraintMessage,
   settledPlan,
   wireStartTimes,
 } from '@humble-churn/contract';
-import type { FitAnswer, StartTimes, OwnIngredient, PlannedPrediction, Booking } from '@humble-churn/core';
-import {
-  avoidedBy,
-  startTimesOf,
-  kitchenCalendar,
-  ownIn,
-  recipeAllergens,
-  scheduledAt,
-  predict,
-  bookingsOf,
-  bookingsUnderWay,
-} from '@humble-churn/core';
+import type { StartTimes, OwnIngredient, PlannedPrediction } from '@humble-churn/core';
+import { ownIn, recipeAllergens, predict } from '@humble-churn/core';
 import { asc, eq, gt, or } from 'drizzle-orm';
+import { randomUUID } from 'node:crypto';
 import type { z } from 'zod';
 import type { BatchLogs } from './batchLogs';
-import { batchesUnderWay } from './batches';
 import type { CalendarPlan } from './calendar';
-import { compute } from './compute';
 import type { Db } from './database';
 import { checkBrought, listOwnIngredients } from './ingredients';
 import { readKitchenModel } from './kitchenModels';
+import type { Fitted } from './planFitting';
+import { fitted } from './planFitting';
+import type { PlanRow } from './planRows';
+import { planOf, readable, planRow, viewPlan } from './planRows';
 import { ProblemError, notComputable } from './problemError';
 import type { Computed } from './revision';
-import { computeThenWrite, raiseRevision, readRevisions, settled } from './revision';
+import { computeThenWrite, raiseRevision, settled } from './revision';
 import { plans } from './tables';
-
-type PlanRow = typeof plans.$inferSelect;
 
 /** Calendars are told of a plan this long after its glass, so that a dropped one also leaves them. */
 const TOLD_FOR_MS = 60 * 86_400_000;
-
-/** A plan as it is told; null where it cannot be read. */
-function readPlan(row: PlanRow): Plan | null {
-  const recipe = RecipeSchema.safeParse(row.recipe);
-  const prediction = PlannedPredictionSchema.safeParse(row.prediction);
-  if (!recipe.success || !prediction.success) return null;
-  return {
-    id: row.id,
-    recipe: recipe.data,
-    prediction: prediction.data,
-    ingredients: KeptIngredientsSchema.parse(row.ingredients),
-    glassAt: row.glassAt.toISOString(),
-    fresh: row.fresh,
-    soakedAlready: row.soakedAlready,
-    moments: {
-      weighAt: row.weighAt.toISOString(),
-      drainAt: row.drainAt.toISOString(),
-      blendAt: row.blendAt.toISOString(),
-    },
-    provenBest: row.provenBest,
-    status: row.status,
-    batchId: row.batchId,
-    revision: row.revision,
-    changedAt: row.changedAt.toISOString(),
-  };
-}
-
-function planOf(row: PlanRow): Plan {
-  const plan = readPlan(row);
-  if (!plan) {
-    throw new ProblemError('not-found', 'This plan cannot be read. Kitchen says what is wrong with it.');
-  }
-  return plan;
-}
-
-function readable(rows: readonly PlanRow[]): Plan[] {
-  return rows.map(readPlan).filter((plan) => plan !== null);
-}
-
-export async function listPlans(db: Db): Promise<Plan[]> {
-  const rows = await db.select().from(plans).where(eq(plans.status, 'open')).orderBy(asc(plans.glassAt));
-  return readable(rows);
-}
-
-/** Plans that changed after a revision, in whatever state. */
-export async function changedPlans(db: Db, since: number): Promise<Plan[]> {
-  return readable(await db.select().from(plans).where(gt(plans.changedIn, since)));
-}
 
 /** Plans as calendars are told of them, with their steps: also those dropped or carried out. */
 export async function calendarPlans(db: Db, now: Date): Promise<CalendarPlan[]> {
@@ -106,131 +44,9 @@ export async function calendarPlans(db: Db, now: Date): Promise<CalendarPlan[]> 
   }));
 }
 
-async function planRow(db: Db, planId: string): Promise<PlanRow> {
-  const [row] = await db.select().from(plans).where(eq(plans.id, planId));
-  if (!row) throw new ProblemError('not-found', 'There is no such plan in this kitchen.');
-  return row;
-}
-
-export async function viewPlan(db: Db, planId: string): Promise<Plan> {
-  return planOf(await planRow(db, planId));
-}
-
-/** What open plans and batches under way take up, but for the plan that is being fitted in. */
-async function takenByOthers(db: Db, logs: BatchLogs, but: string | null, now: Date): Promise<Booking[]> {
-  const underWay = await batchesUnderWay(db, logs);
-  const planned = (await listPlans(db)).flatMap((plan) => {
-    if (plan.id === but) return [];
-    const { job, placed } = settledPlan(plan);
-    return bookingsOf(job, placed);
-  });
-  return [...bookingsUnderWay(underWay, now.getTime()), ...planned];
-}
-
-type Asked = Parameters<typeof jobOfPlan>[0];
-
-/** Moments of a plan, and whether no better ones exist. */
-interface Fitted {
-  moments: StartTimes;
-  provenBest: boolean;
-}
-
-/** What the best moments are computed from: what is asked for, the household's days, and what is taken. */
-async function fittingGrounds(
-  db: Db,
-  logs: BatchLogs,
-  asked: Asked,
-  brought: readonly OwnIngredient[],
-  now: Date,
-) {
-  const { settings, kitchen } = await readKitchenModel(db, brought);
-  const { wakingFrom, wakingTo, quietFrom, quietTo, bowls } = settings.profile;
-  return {
-    job: jobOfPlan(asked, kitchen),
-    household: { wakingFrom, wakingTo, quietFrom, quietTo, bowls },
-    timeZone: settings.timeZone,
-    nowMs: now.getTime(),
-    taken: await takenByOthers(db, logs, asked.id, now),
-  };
-}
-
-/** The best moments around everything else, or 422 with the limit that is missing. */
-async function fitted(
-  db: Db,
-  logs: BatchLogs,
-  asked: Asked,
-  brought: readonly OwnIngredient[],
-  now: Date,
-): Promise<Computed<Fitted>> {
-  refuseFar(asked.glassAt, now);
-  const { revision } = await readRevisions(db);
-  const readAgain = (again: Db) => fittingGrounds(again, logs, asked, brought, now);
-  const from = await readAgain(db);
-  const found = await compute('schedule', from);
-  const placed = found.ok ? found.placed[0] : undefined;
-  if (!placed) {
-    const limit = found.ok ? 'time' : found.tightest;
-    throw new ProblemError(
-      'not-computable',
-      `${noTimeMessage(limit)}${found.proven ? '' : ` ${NOT_ALL_SEARCHED}`}`,
-      {
-        reason: limit,
-        fields: [{ path: ['glassAt'], message: planConstraintMessage(limit) }],
-      },
-    );
-  }
-  const value = { moments: startTimesOf(placed), provenBest: found.proven };
-  return { value, revision, from, readAgain };
-}
-
 function momentColumns(moments: StartTimes): Pick<PlanRow, 'weighAt' | 'drainAt' | 'blendAt'> {
   const { weighAt, drainAt, blendAt } = wireStartTimes(moments);
   return { weighAt: new Date(weighAt), drainAt: new Date(drainAt), blendAt: new Date(blendAt) };
-}
-
-/** Glasses are planned for at most so many days ahead. */
-const FARTHEST_DAYS = 60;
-
-function refuseFar(glassAt: string, now: Date): void {
-  if (Date.parse(glassAt) <= now.getTime() + FARTHEST_DAYS * 86_400_000) return;
-  const message = `At most ${FARTHEST_DAYS} days ahead.`;
-  throw new ProblemError('invalid-input', `${message} Nothing was changed.`, {
-    fields: [{ path: ['glassAt'], message }],
-  });
-}
-
-/** Where a batch for a glass fits among all that is kept and under way, or what else would. Keeps nothing. */
-export async function fitGlass(
-  db: Db,
-  logs: BatchLogs,
-  { recipe, ownIngredients, glassAt, fresh, planId }: z.output<typeof FitRequestSchema>,
-  now: Date,
-  gone: AbortSignal,
-): Promise<FitAnswer> {
-  refuseFar(glassAt, now);
-  const { settings, kitchen } = await readKitchenModel(db, checkBrought(ownIngredients));
-  const predicted = predict(recipe, kitchen);
-  if (!predicted.ok) throw notComputable(predicted.refusal, ['recipe']);
-  const prediction = PlannedPredictionSchema.parse(predicted.value);
-  const id = planId ?? randomUUID();
-  const job = jobOfPlan({ id, recipe, prediction, glassAt, fresh, soakedAlready: false }, kitchen);
-  const kept = (await listPlans(db)).flatMap((plan) => {
-    if (plan.id === planId) return [];
-    const keptJob = jobOfPlan(plan, kitchen);
-    return [{ job: keptJob, placed: scheduledAt(keptJob, coreStartTimes(plan.moments)) }];
-  });
-  const taken = bookingsUnderWay(await batchesUnderWay(db, logs), now.getTime());
-  const { profile, timeZone } = settings;
-  const asked = {
-    recipe,
-    prediction,
-    job,
-    calendar: kitchenCalendar(profile, timeZone, now.getTime(), job.glassMs, taken),
-    kept,
-    kitchen,
-    avoided: avoidedBy(kitchen.people, recipe.drinkers),
-  };
-  return compute('fit', asked, gone);
 }
 
 /** A plan before it is written. */

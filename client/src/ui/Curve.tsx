@@ -1,3 +1,4 @@
+import type { ScaleLinear } from 'd3-scale';
 import { scaleLinear } from 'd3-scale';
 import { line } from 'd3-shape';
 import { useState } from 'react';
@@ -44,7 +45,6 @@ const ROWS = 9;
 
 /** Curves over one x, one band above the other; touch reads a value, and a table says the same in words. */
 export function Curve({ title, xs, xName, xWords, lines, now, usual, width }: Props) {
-  const colour = useColours();
   const [read, setRead] = useState<number | null>(null);
   const [asTable, setAsTable] = useState(false);
   const first = xs[0] ?? 0;
@@ -65,7 +65,6 @@ export function Curve({ title, xs, xName, xWords, lines, now, usual, width }: Pr
   const reading = `${xWords(xs[at] ?? 0)}: ${lines
     .map((one) => `${one.name.toLowerCase()} ${one.words(one.ys[at] ?? 0)}`)
     .join(', ')}`;
-  const rows = Array.from({ length: ROWS }, (_, i) => Math.round((i * (xs.length - 1)) / (ROWS - 1)));
   return (
     <View style={styles.curve}>
       <AppText kind="strong">{title}</AppText>
@@ -83,88 +82,20 @@ export function Curve({ title, xs, xName, xWords, lines, now, usual, width }: Pr
         style={[{ width, height }, HOLDS_THE_PAGE]}
       >
         <Svg width={width} height={height} aria-hidden>
-          {lines.map((one, band) => {
-            const top = band * (BAND + GAP) + GAP;
-            const low = Math.min(...one.ys);
-            const high = Math.max(...one.ys, low + 1e-6);
-            const y = scaleLinear([low, high], [top + BAND - 8, top + 12]);
-            const path =
-              line<number>(
-                (_, i) => x(xs[i] ?? 0),
-                (value) => y(value),
-              )([...one.ys]) ?? '';
-            const limit = one.limit && one.limit.y > low && one.limit.y < high ? one.limit : null;
-            return (
-              <G key={one.name}>
-                <Rect x={LEFT} y={top} width={width - LEFT - RIGHT} height={BAND} fill={colour.sunk} rx={6} />
-                {usual && (
-                  <Rect
-                    x={x(Math.max(first, usual.from))}
-                    y={top}
-                    width={Math.max(0, x(Math.min(last, usual.to)) - x(Math.max(first, usual.from)))}
-                    height={BAND}
-                    fill={colour.kelpSoft}
-                  />
-                )}
-                {y.ticks(3).map((tick) => (
-                  <SvgText
-                    key={tick}
-                    x={LEFT - 6}
-                    y={y(tick) + 4}
-                    fontSize={13}
-                    fontFamily={FONT.text}
-                    textAnchor="end"
-                    fill={colour.inkSoft}
-                  >
-                    {String(tick)}
-                  </SvgText>
-                ))}
-                {limit && (
-                  <Line
-                    x1={LEFT}
-                    x2={width - RIGHT}
-                    y1={y(limit.y)}
-                    y2={y(limit.y)}
-                    stroke={colour.brass}
-                    strokeWidth={1.5}
-                    strokeDasharray="2 4"
-                  />
-                )}
-                <Line x1={x(now)} x2={x(now)} y1={top} y2={top + BAND} stroke={colour.edge} strokeWidth={1} />
-                <Path
-                  d={path}
-                  stroke={colour.kelp}
-                  strokeWidth={2.5}
-                  fill="none"
-                  {...(one.dashed === true && { strokeDasharray: '7 4' })}
-                />
-                <Circle
-                  cx={x(xs[at] ?? 0)}
-                  cy={y(one.ys[at] ?? 0)}
-                  r={6}
-                  fill={colour.kelp}
-                  stroke={colour.surface}
-                  strokeWidth={2}
-                />
-                <SvgText x={LEFT + 8} y={top + 17} fontSize={14} fontFamily={FONT.strong} fill={colour.ink}>
-                  {`${one.name}, ${one.unit}`}
-                </SvgText>
-              </G>
-            );
-          })}
-          {x.ticks(5).map((tick) => (
-            <SvgText
-              key={tick}
-              x={x(tick)}
-              y={height - 6}
-              fontSize={13}
-              fontFamily={FONT.text}
-              textAnchor="middle"
-              fill={colour.inkSoft}
-            >
-              {String(tick)}
-            </SvgText>
+          {lines.map((one, i) => (
+            <Band
+              key={one.name}
+              line={one}
+              top={i * (BAND + GAP) + GAP}
+              xs={xs}
+              x={x}
+              at={at}
+              now={now}
+              usual={usual}
+              width={width}
+            />
           ))}
+          <Ticks x={x} y={height - 6} />
         </Svg>
       </View>
       <AppText kind="small" tone="soft" live="polite">
@@ -178,28 +109,143 @@ export function Curve({ title, xs, xName, xWords, lines, now, usual, width }: Pr
         hint={`${asTable ? 'Hide' : 'Show'} the table of ${title.toLowerCase()}`}
         onPress={() => setAsTable(!asTable)}
       />
-      {asTable && (
-        <View role="table" aria-label={title} style={styles.table}>
-          <View role="row" style={styles.row}>
-            {[xName, ...lines.map((one) => one.name)].map((name) => (
-              <View role="columnheader" key={name} style={styles.cell}>
-                <AppText kind="small" tone="soft">
-                  {name}
-                </AppText>
-              </View>
-            ))}
+      {asTable && <Table title={title} xs={xs} xName={xName} xWords={xWords} lines={lines} />}
+    </View>
+  );
+}
+
+function Ticks({ x, y }: { x: ScaleLinear<number, number>; y: number }) {
+  const colour = useColours();
+  return (
+    <>
+      {x.ticks(5).map((tick) => (
+        <SvgText
+          key={tick}
+          x={x(tick)}
+          y={y}
+          fontSize={13}
+          fontFamily={FONT.text}
+          textAnchor="middle"
+          fill={colour.inkSoft}
+        >
+          {String(tick)}
+        </SvgText>
+      ))}
+    </>
+  );
+}
+
+interface BandProps extends Pick<Props, 'xs' | 'now' | 'width'> {
+  line: CurveLine;
+  top: number;
+  x: ScaleLinear<number, number>;
+  /** The point that is read. */
+  at: number;
+  usual: Props['usual'];
+}
+
+/** One curve in its band. */
+function Band({ line: one, top, xs, x, at, now, usual, width }: BandProps) {
+  const colour = useColours();
+  const [first = 0, last = 1] = x.domain();
+  const low = Math.min(...one.ys);
+  const high = Math.max(...one.ys, low + 1e-6);
+  const y = scaleLinear([low, high], [top + BAND - 8, top + 12]);
+  const path =
+    line<number>(
+      (_, i) => x(xs[i] ?? 0),
+      (value) => y(value),
+    )([...one.ys]) ?? '';
+  const limit = one.limit && one.limit.y > low && one.limit.y < high ? one.limit : null;
+  return (
+    <G>
+      <Rect x={LEFT} y={top} width={width - LEFT - RIGHT} height={BAND} fill={colour.sunk} rx={6} />
+      {usual && (
+        <Rect
+          x={x(Math.max(first, usual.from))}
+          y={top}
+          width={Math.max(0, x(Math.min(last, usual.to)) - x(Math.max(first, usual.from)))}
+          height={BAND}
+          fill={colour.kelpSoft}
+        />
+      )}
+      {y.ticks(3).map((tick) => (
+        <SvgText
+          key={tick}
+          x={LEFT - 6}
+          y={y(tick) + 4}
+          fontSize={13}
+          fontFamily={FONT.text}
+          textAnchor="end"
+          fill={colour.inkSoft}
+        >
+          {String(tick)}
+        </SvgText>
+      ))}
+      {limit && (
+        <Line
+          x1={LEFT}
+          x2={width - RIGHT}
+          y1={y(limit.y)}
+          y2={y(limit.y)}
+          stroke={colour.brass}
+          strokeWidth={1.5}
+          strokeDasharray="2 4"
+        />
+      )}
+      <Line x1={x(now)} x2={x(now)} y1={top} y2={top + BAND} stroke={colour.edge} strokeWidth={1} />
+      <Path
+        d={path}
+        stroke={colour.kelp}
+        strokeWidth={2.5}
+        fill="none"
+        {...(one.dashed === true && { strokeDasharray: '7 4' })}
+      />
+      <Circle
+        cx={x(xs[at] ?? 0)}
+        cy={y(one.ys[at] ?? 0)}
+        r={6}
+        fill={colour.kelp}
+        stroke={colour.surface}
+        strokeWidth={2}
+      />
+      <SvgText x={LEFT + 8} y={top + 17} fontSize={14} fontFamily={FONT.strong} fill={colour.ink}>
+        {`${one.name}, ${one.unit}`}
+      </SvgText>
+    </G>
+  );
+}
+
+/** The same in words. */
+function Table({
+  title,
+  xs,
+  xName,
+  xWords,
+  lines,
+}: Pick<Props, 'title' | 'xs' | 'xName' | 'xWords' | 'lines'>) {
+  const colour = useColours();
+  const rows = Array.from({ length: ROWS }, (_, i) => Math.round((i * (xs.length - 1)) / (ROWS - 1)));
+  return (
+    <View role="table" aria-label={title} style={styles.table}>
+      <View role="row" style={styles.row}>
+        {[xName, ...lines.map((one) => one.name)].map((name) => (
+          <View role="columnheader" key={name} style={styles.cell}>
+            <AppText kind="small" tone="soft">
+              {name}
+            </AppText>
           </View>
-          {rows.map((i) => (
-            <View role="row" key={i} style={[styles.row, { borderColor: colour.line }]}>
-              {[xWords(xs[i] ?? 0), ...lines.map((one) => one.words(one.ys[i] ?? 0))].map((text, j) => (
-                <View role="cell" key={j} style={styles.cell}>
-                  <AppText kind="small">{text}</AppText>
-                </View>
-              ))}
+        ))}
+      </View>
+      {rows.map((i) => (
+        <View role="row" key={i} style={[styles.row, { borderColor: colour.line }]}>
+          {[xWords(xs[i] ?? 0), ...lines.map((one) => one.words(one.ys[i] ?? 0))].map((text, j) => (
+            <View role="cell" key={j} style={styles.cell}>
+              <AppText kind="small">{text}</AppText>
             </View>
           ))}
         </View>
-      )}
+      ))}
     </View>
   );
 }

@@ -30,7 +30,7 @@ export function Dial({ label, value, min, max, step, marks, usual, onChange, val
   const radius = width * 0.36;
   // By the logarithm: from 1 to 2 cups changes the milk as much as from 3 to 6.
   const partOf = (of: number): number => Math.min(1, Math.max(0, Math.log(of / min) / Math.log(max / min)));
-  const pointAt = (of: number, r: number) => {
+  const pointAt = (of: number, r: number): Point => {
     const angle = ((START_DEG - partOf(of) * SWEEP_DEG) * Math.PI) / 180;
     return { x: centreX + r * Math.cos(angle), y: centreY - r * Math.sin(angle) };
   };
@@ -71,33 +71,15 @@ export function Dial({ label, value, min, max, step, marks, usual, onChange, val
           <Path d={arc(usual.from, usual.to)} stroke={colour.kelpSoft} strokeWidth={16} fill="none" />
         )}
         {usual && <Path d={arc(usual.from, usual.to)} stroke={colour.kelp} strokeWidth={2} fill="none" />}
-        {marks.map((mark) => {
-          const inner = pointAt(mark.value, radius + 8);
-          const outer = pointAt(mark.value, radius + 14);
-          const text = pointAt(mark.value, radius + 27);
-          return (
-            <G key={mark.value}>
-              <Line
-                x1={inner.x}
-                y1={inner.y}
-                x2={outer.x}
-                y2={outer.y}
-                stroke={colour.edge}
-                strokeWidth={2}
-              />
-              <SvgText
-                x={text.x}
-                y={text.y + 5}
-                fontSize={15}
-                fontFamily={FONT.text}
-                textAnchor="middle"
-                fill={colour.inkSoft}
-              >
-                {mark.words}
-              </SvgText>
-            </G>
-          );
-        })}
+        {marks.map(({ value: at, words }) => (
+          <Mark
+            key={at}
+            words={words}
+            inner={pointAt(at, radius + 8)}
+            outer={pointAt(at, radius + 14)}
+            text={pointAt(at, radius + 27)}
+          />
+        ))}
         <Line x1={hand.x} y1={hand.y} x2={knob.x} y2={knob.y} stroke={colour.kelp} strokeWidth={4} />
         <Circle cx={knob.x} cy={knob.y} r={14} fill={colour.kelp} stroke={colour.surface} strokeWidth={3} />
         <SvgText
@@ -112,6 +94,31 @@ export function Dial({ label, value, min, max, step, marks, usual, onChange, val
         </SvgText>
       </Svg>
     </View>
+  );
+}
+
+interface Point {
+  x: number;
+  y: number;
+}
+
+/** A value on the rim. */
+function Mark({ words, inner, outer, text }: { words: string; inner: Point; outer: Point; text: Point }) {
+  const colour = useColours();
+  return (
+    <G>
+      <Line x1={inner.x} y1={inner.y} x2={outer.x} y2={outer.y} stroke={colour.edge} strokeWidth={2} />
+      <SvgText
+        x={text.x}
+        y={text.y + 5}
+        fontSize={15}
+        fontFamily={FONT.text}
+        textAnchor="middle"
+        fill={colour.inkSoft}
+      >
+        {words}
+      </SvgText>
+    </G>
   );
 }
 

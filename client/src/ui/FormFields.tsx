@@ -1,10 +1,15 @@
+import { typedFigure } from '@humble-churn/core';
+import { createContext, use } from 'react';
 import type { Control, FieldPath, FieldValues } from 'react-hook-form';
 import { Controller } from 'react-hook-form';
+import type { z } from 'zod';
 import type { Option } from './Choice';
 import { Choice } from './Choice';
 import { NameField } from './NameField';
 import { QuantityField } from './QuantityField';
 import { Toggle } from './Toggle';
+import type { Bounds } from './schemaBounds';
+import { boundsAt } from './schemaBounds';
 
 interface Held<F extends FieldValues> {
   control: Control<F>;
@@ -46,42 +51,54 @@ export function FormName<F extends FieldValues>({
   );
 }
 
+/** The schema that a form's numbers are bounded by. */
+export const FormSchemaContext = createContext<z.ZodType | null>(null);
+
+/** Between what a number of the form must lie. */
+export function useFormBounds(name: string): Bounds {
+  const schema = use(FormSchemaContext);
+  if (!schema) throw new Error('A number field of a form stands in a FormSchemaContext.');
+  return boundsAt(schema, name);
+}
+
 /** A number held by a form; what is no number makes keeping fail rather than keep the one before. */
 export function FormQuantity<F extends FieldValues>({
   control,
   name,
   label,
   unit,
-  min,
-  max,
+  per = 1,
   optional = false,
   note,
   stacked = true,
 }: Held<F> & {
   unit: string;
-  min: number;
-  max: number;
+  /** What is held for one of what is shown. */
+  per?: number;
   optional?: boolean;
   note?: string;
   stacked?: boolean;
 }) {
-  const range = `Between ${min} and ${max} ${unit}.`;
+  const { min, max } = useFormBounds(name);
+  const range = `Between ${typedFigure(min / per)} and ${typedFigure(max / per)} ${unit}.`;
   return (
     <Controller
       control={control}
       name={name}
       render={({ field, fieldState }) => {
         const value = field.value as number | null | undefined;
+        const none = value === null || value === undefined || Number.isNaN(value);
         return (
           <QuantityField
             stacked={stacked}
             label={label}
             unit={unit}
-            shown={value === null || value === undefined || Number.isNaN(value) ? '' : String(value)}
+            shown={none ? '' : String(per === 1 ? value : typedFigure(value / per))}
             {...(optional && { onEmpty: () => field.onChange(null) })}
             onNumber={(typed) => {
-              if (!(typed >= min && typed <= max)) return range;
-              field.onChange(typed);
+              const held = typed * per;
+              if (!(held >= min && held <= max)) return range;
+              field.onChange(held);
               return null;
             }}
             onTrouble={() => field.onChange(NaN)}

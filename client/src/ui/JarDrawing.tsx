@@ -80,6 +80,60 @@ const Graduations = memo(function Graduations({
   );
 });
 
+/** What fills a jar, by the id of its pattern. */
+function Looks({ id, layers }: { id: string; layers: readonly JarLayer[] }) {
+  const colour = useColours();
+  return (
+    <Defs>
+      <ClipPath id={`${id}glass`}>
+        <Path d={GLASS} />
+      </ClipPath>
+      <Pattern id={`${id}ice`} width={12} height={12} patternUnits="userSpaceOnUse">
+        <Rect width={12} height={12} fill={colour.water} />
+        <Path
+          d="M2 4 L6 2 L10 5 L8 10 L3 9 Z"
+          fill={colour.surface}
+          stroke={colour.glass}
+          strokeWidth={0.8}
+        />
+      </Pattern>
+      <Pattern id={`${id}froth`} width={9} height={7} patternUnits="userSpaceOnUse">
+        <Rect width={9} height={7} fill={colour.milk} />
+        <Circle cx={2.5} cy={2.5} r={1.6} fill="none" stroke={colour.glass} strokeWidth={0.7} />
+        <Circle cx={6.8} cy={4.8} r={1.2} fill="none" stroke={colour.glass} strokeWidth={0.7} />
+      </Pattern>
+      {layers.map((layer, i) =>
+        layer.what === 'nuts' ? (
+          <NutPattern key={i} id={`${id}nut${i}`} ingredient={layer.ingredient} />
+        ) : null,
+      )}
+    </Defs>
+  );
+}
+
+/** A line across the jar, with its words beside it where there is room for them. */
+function Mark({ y, words }: { y: number; words: string | null }) {
+  const colour = useColours();
+  return (
+    <G>
+      <Line
+        x1={8}
+        y1={y}
+        x2={words === null ? 92 : 96}
+        y2={y}
+        stroke={colour.kelp}
+        strokeWidth={2}
+        strokeDasharray="5 3"
+      />
+      {words !== null && (
+        <SvgText x={98} y={y + 3} fontSize={11} fontFamily={FONT.strong} fill={colour.kelp}>
+          {words}
+        </SvgText>
+      )}
+    </G>
+  );
+}
+
 /** A jar in section, its contents to scale in mL. */
 export function JarDrawing({ layers, capacityMl, width, height, mark, scale = false, words }: Props) {
   const colour = useColours();
@@ -94,30 +148,7 @@ export function JarDrawing({ layers, capacityMl, width, height, mark, scale = fa
   const wide = scale ? 122 : 100;
   return (
     <Svg width={width} height={height} viewBox={`0 0 ${wide} 150`} role="img" aria-label={words}>
-      <Defs>
-        <ClipPath id={`${id}glass`}>
-          <Path d={GLASS} />
-        </ClipPath>
-        <Pattern id={`${id}ice`} width={12} height={12} patternUnits="userSpaceOnUse">
-          <Rect width={12} height={12} fill={colour.water} />
-          <Path
-            d="M2 4 L6 2 L10 5 L8 10 L3 9 Z"
-            fill={colour.surface}
-            stroke={colour.glass}
-            strokeWidth={0.8}
-          />
-        </Pattern>
-        <Pattern id={`${id}froth`} width={9} height={7} patternUnits="userSpaceOnUse">
-          <Rect width={9} height={7} fill={colour.milk} />
-          <Circle cx={2.5} cy={2.5} r={1.6} fill="none" stroke={colour.glass} strokeWidth={0.7} />
-          <Circle cx={6.8} cy={4.8} r={1.2} fill="none" stroke={colour.glass} strokeWidth={0.7} />
-        </Pattern>
-        {stacked.map(({ layer }, i) =>
-          layer.what === 'nuts' ? (
-            <NutPattern key={i} id={`${id}nut${i}`} ingredient={layer.ingredient} />
-          ) : null,
-        )}
-      </Defs>
+      <Looks id={id} layers={layers} />
       <Path d={GLASS} fill={colour.sunk} />
       <G clipPath={`url(#${id}glass)`}>
         {stacked.map(({ layer, fromMl, toMl }, i) => (
@@ -157,30 +188,7 @@ export function JarDrawing({ layers, capacityMl, width, height, mark, scale = fa
           hiddenMl={mark ? (ticks.find((ml) => Math.abs(yOf(ml) - yOf(mark.volumeMl)) < 8) ?? null) : null}
         />
       )}
-      {mark && (
-        <G>
-          <Line
-            x1={8}
-            y1={yOf(mark.volumeMl)}
-            x2={scale ? 96 : 92}
-            y2={yOf(mark.volumeMl)}
-            stroke={colour.kelp}
-            strokeWidth={2}
-            strokeDasharray="5 3"
-          />
-          {scale && (
-            <SvgText
-              x={98}
-              y={yOf(mark.volumeMl) + 3}
-              fontSize={11}
-              fontFamily={FONT.strong}
-              fill={colour.kelp}
-            >
-              {mark.words}
-            </SvgText>
-          )}
-        </G>
-      )}
+      {mark && <Mark y={yOf(mark.volumeMl)} words={scale ? mark.words : null} />}
     </Svg>
   );
 }

@@ -3,6 +3,7 @@ import { StyleSheet, View } from 'react-native';
 import Svg, { Defs, G, Path, Rect, Text as SvgText } from 'react-native-svg';
 import { useId } from 'react';
 import { NutPattern } from './nutLook';
+import type { Palette } from './theme';
 import { FONT, SPACE, useColours } from './theme';
 
 const NAMES: Readonly<Record<MassFlowPart, string>> = {
@@ -56,6 +57,56 @@ function place(bands: readonly MassFlowBand[], totalG: number): Placed[] {
   });
 }
 
+function fillsOf(colour: Palette, nut: string): Readonly<Record<MassFlowPart, string>> {
+  return {
+    nuts: nut,
+    uptake: colour.water,
+    liquid: colour.water,
+    ice: colour.surface,
+    additions: colour.brassSoft,
+    leached: colour.water,
+    skins: colour.line,
+    milk: colour.milk,
+    pulp: nut,
+    loss: colour.buoySoft,
+  };
+}
+
+function ribbon(fromX: number, fromY: number, toX: number, toY: number, a: number, b = a): string {
+  const mid = (fromX + toX) / 2;
+  return `M${fromX} ${fromY} C${mid} ${fromY} ${mid} ${toY} ${toX} ${toY} L${toX} ${toY + b} C${mid} ${toY + b} ${mid} ${fromY + a} ${fromX} ${fromY + a} Z`;
+}
+
+/** What a band is, and how heavy. */
+function Label({ one, said, x, anchor }: { one: Placed; said: string; x: number; anchor: 'start' | 'end' }) {
+  const colour = useColours();
+  const middle = one.outerY + one.size / 2;
+  return (
+    <G>
+      <SvgText
+        x={x}
+        y={middle - 2}
+        fontSize={14}
+        fontFamily={FONT.strong}
+        textAnchor={anchor}
+        fill={colour.ink}
+      >
+        {NAMES[one.band.what]}
+      </SvgText>
+      <SvgText
+        x={x}
+        y={middle + 14}
+        fontSize={14}
+        fontFamily={FONT.text}
+        textAnchor={anchor}
+        fill={colour.inkSoft}
+      >
+        {said}
+      </SvgText>
+    </G>
+  );
+}
+
 /**
  * The pour: what goes in at the left, what comes out at the right, as ribbons as wide as their mass. The outline is
  * what is predicted; where something was weighed, the fill is what was found.
@@ -67,22 +118,7 @@ export function MassFlowDrawing({ pour, ingredient, mass, width }: Props) {
   const right = place(pour.out, pour.totalG);
   const mixLeft = width * 0.42;
   const mixRight = width * 0.58;
-  const fills: Readonly<Record<MassFlowPart, string>> = {
-    nuts: `url(#${id}nut)`,
-    uptake: colour.water,
-    liquid: colour.water,
-    ice: colour.surface,
-    additions: colour.brassSoft,
-    leached: colour.water,
-    skins: colour.line,
-    milk: colour.milk,
-    pulp: `url(#${id}nut)`,
-    loss: colour.buoySoft,
-  };
-  const ribbon = (fromX: number, fromY: number, toX: number, toY: number, a: number, b = a): string => {
-    const mid = (fromX + toX) / 2;
-    return `M${fromX} ${fromY} C${mid} ${fromY} ${mid} ${toY} ${toX} ${toY} L${toX} ${toY + b} C${mid} ${toY + b} ${mid} ${fromY + a} ${fromX} ${fromY + a} Z`;
-  };
+  const fills = fillsOf(colour, `url(#${id}nut)`);
   const found = ({ band, size }: Placed): number =>
     band.measuredG === null ? size : Math.max(0, (band.measuredG / pour.totalG) * FLOW);
   const said = (band: MassFlowBand): string =>
@@ -92,33 +128,6 @@ export function MassFlowDrawing({ pour, ingredient, mass, width }: Props) {
     .join(', ')}.`;
   const mixTop = Math.min(...left.map((one) => one.innerY));
   const mixHeight = left.reduce((sum, one) => sum + one.size, 0);
-  const label = (one: Placed, x: number, anchor: 'start' | 'end') => {
-    const middle = one.outerY + one.size / 2;
-    return (
-      <G>
-        <SvgText
-          x={x}
-          y={middle - 2}
-          fontSize={14}
-          fontFamily={FONT.strong}
-          textAnchor={anchor}
-          fill={colour.ink}
-        >
-          {NAMES[one.band.what]}
-        </SvgText>
-        <SvgText
-          x={x}
-          y={middle + 14}
-          fontSize={14}
-          fontFamily={FONT.text}
-          textAnchor={anchor}
-          fill={colour.inkSoft}
-        >
-          {said(one.band)}
-        </SvgText>
-      </G>
-    );
-  };
   return (
     <View style={styles.pour}>
       <Svg width={width} height={HEIGHT} role="img" aria-label={words}>
@@ -133,7 +142,7 @@ export function MassFlowDrawing({ pour, ingredient, mass, width }: Props) {
               stroke={colour.glass}
               strokeWidth={1}
             />
-            {label(one, LABEL - 6, 'end')}
+            <Label one={one} said={said(one.band)} x={LABEL - 6} anchor="end" />
           </G>
         ))}
         <Rect
@@ -158,7 +167,7 @@ export function MassFlowDrawing({ pour, ingredient, mass, width }: Props) {
               strokeWidth={1}
               {...(one.band.measuredG !== null && { strokeDasharray: '4 3' })}
             />
-            {label(one, width - LABEL + 6, 'start')}
+            <Label one={one} said={said(one.band)} x={width - LABEL + 6} anchor="start" />
           </G>
         ))}
       </Svg>

@@ -1,6 +1,6 @@
 import { useEffect, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
-import { useRefused } from '../wire/queries';
+import { useRefused } from '../wire/batches';
 import { useWaiting } from '../wire/sending';
 import { useAway } from '../wire/connectivity';
 import { entryLabel } from '../wire/entryLabels';

@@ -79,11 +79,8 @@ export function QuantityField({
       <View
         style={[
           styles.box,
-          {
-            borderColor: message === null ? colour.edge : colour.buoy,
-            backgroundColor: colour.surface,
-            minHeight: counter === true ? TOUCH.counter : TOUCH.usual,
-          },
+          { borderColor: message === null ? colour.edge : colour.buoy, backgroundColor: colour.surface },
+          { minHeight: counter === true ? TOUCH.counter : TOUCH.usual },
           focused && [styles.ring, { outlineColor: colour.kelp }],
         ]}
       >

@@ -24,7 +24,7 @@ const LIGHT = {
   night: '#C9D5CE',
 };
 
-type Palette = typeof LIGHT;
+export type Palette = typeof LIGHT;
 
 const DARK: Palette = {
   dark: true,
@@ -88,4 +88,3 @@ export const FONT = {
   strong: `HumbleStrong, ${FALLBACK}`,
   title: 'HumbleTitle, Georgia, serif',
 } as const;
-export type { Palette };

@@ -1,7 +1,7 @@
 import { allergensText } from '@humble-churn/contract';
 import type { BatchState, OwnIngredient, Recipe, Pantry } from '@humble-churn/core';
 import { batchAllergens, recipeAllergens } from '@humble-churn/core';
-import { useOwnIngredients } from './queries';
+import { useOwnIngredients } from './kitchen';
 
 /** The allergens of a batch in words, by the ingredients it was planned with. */
 export function useBatchAllergensText(): (state: Pick<BatchState, 'recipe' | 'ingredients'>) => string {

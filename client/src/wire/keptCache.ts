@@ -10,7 +10,7 @@ import type { Query } from '@tanstack/react-query';
 import type { PersistedClient, Persister } from '@tanstack/react-query-persist-client';
 import { z } from 'zod';
 import { deviceStorage } from './deviceStorage';
-import { KitchenWithLogSchema } from './queries';
+import { KitchenWithLogSchema } from './kitchen';
 
 const KEY = 'humble-churn.kept';
 

@@ -26,7 +26,8 @@ import { callApi, fetchText } from './apiClient';
 import { noteServerTime, serverNowMs } from './clock';
 import type { Entry } from './outbox';
 import { isOfPlan, enqueuePlan } from './outbox';
-import { KEPT_UP_MS, wireRecipe } from './queries';
+import { KEPT_UP_MS } from './queryClient';
+import { wireRecipe } from './wireRecipe';
 import { saveFile } from './savedFile';
 import { send, useWaiting } from './sending';
 

@@ -2,7 +2,7 @@ import { ROUTES } from '@humble-churn/contract';
 import type { OwnIngredient, Recipe } from '@humble-churn/core';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { callApi } from './apiClient';
-import { wireOwn, wireRecipe } from './queries';
+import { wireOwn, wireRecipe } from './wireRecipe';
 
 /** The recipes of this kitchen, or those put away. */
 export function useRecipes(put: 'in-use' | 'away') {

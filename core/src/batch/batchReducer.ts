@@ -98,120 +98,115 @@ function withJar(state: BatchState, id: string, change: (jar: JarState) => Parti
   return { ...state, jars: state.jars.map((jar) => (jar.id === id ? { ...jar, ...change(jar) } : jar)) };
 }
 
+/** An event of one kind, as it stands in the log. */
+type EventOf<T extends BatchEvent['type']> = Extract<BatchEvent, { type: T }>;
+
+/** A step that is done. Feeling counts as blending when the blades ran on in it. */
+function stepDone(state: BatchState, event: EventOf<'step-done'>): BatchState {
+  const step = state.steps.find((one) => one.id === event.step);
+  const blades = step && stepDefinition(step.kind).blades;
+  const bladesRan = blades === 'run' || (blades === 'may-run' && step?.begunAtMs != null);
+  return {
+    ...state,
+    blendEndMs: bladesRan ? event.atMs : state.blendEndMs,
+    steps: withStep(state, event.step, (one) => ({ ...stopped(one, event.atMs), doneAtMs: event.atMs })),
+  };
+}
+
+function loadsSplit(state: BatchState, { loads }: EventOf<'loads-split'>): BatchState {
+  const been = new Map(state.steps.map((step) => [step.id, step]));
+  const steps = batchSteps(state.recipe, state.prediction, state.guide, loads).map((step) => {
+    const before = been.get(step.id);
+    return before ? { ...before, of: step.of } : untouched(step);
+  });
+  return { ...state, loads, steps };
+}
+
+function bottled(state: BatchState, event: EventOf<'bottled'>): BatchState {
+  return {
+    ...state,
+    status: 'bottled',
+    scalded: event.scalded,
+    steps: withStep(state, 'bottle', () => ({ doneAtMs: event.atMs })),
+    jars: event.jars.map((jar) => ({
+      id: jar.id,
+      label: jar.label,
+      filledMl: jar.volumeMl,
+      leftMl: jar.volumeMl,
+      filledAtMs: event.atMs,
+      places: [{ fromMs: event.atMs, place: jar.place }],
+      fate: 'in-use',
+      fateAtMs: null,
+      discardReason: null,
+    })),
+  };
+}
+
+/** What each kind of event makes of a batch. */
+const APPLY: { readonly [T in BatchEvent['type']]: (state: BatchState, event: EventOf<T>) => BatchState } = {
+  planned: (state) => state,
+  undone: (state) => state,
+  'step-begun': (state, { step: id, atMs, timerS }) => ({
+    ...state,
+    steps: withStep(state, id, (step) => ({
+      begunAtMs: step.begunAtMs ?? atMs,
+      runningSinceMs: atMs,
+      timerS: timerS ?? step.timerS,
+    })),
+  }),
+  'step-paused': (state, { step: id, atMs }) => ({
+    ...state,
+    steps: withStep(state, id, (step) => stopped(step, atMs)),
+  }),
+  // Past its end, more counts from now.
+  'time-added': (state, { step: id, atMs, seconds }) => ({
+    ...state,
+    steps: withStep(state, id, (step) => ({
+      timerS: Math.max(step.timerS ?? 0, stepRanS(step, atMs)) + seconds,
+    })),
+  }),
+  'step-done': stepDone,
+  'soak-tended': (state, { atMs, what }) => ({ ...state, tended: [...state.tended, { atMs, what }] }),
+  'liquid-added': (state, { atMs, volumeMl }) => {
+    const strained = state.steps.some((step) => step.kind === 'strain' && step.doneAtMs !== null);
+    return { ...state, added: [...state.added, { atMs, volumeMl, strained }] };
+  },
+  'loads-split': loadsSplit,
+  probed: (state, { what, tempC }) => ({ ...state, measured: { ...state.measured, [PROBED[what]]: tempC } }),
+  measured: (state, event) => ({ ...state, measured: measuredWith(state, event) }),
+  'not-measured': (state, { what }) => ({
+    ...state,
+    measured: { ...state.measured, without: [...state.measured.without, what] },
+  }),
+  bottled,
+  'jar-moved': (state, { jarId, atMs, place }) =>
+    withJar(state, jarId, (jar) => ({ places: [...jar.places, { fromMs: atMs, place }] })),
+  'jar-drawn': (state, { jarId, atMs, volumeMl }) =>
+    withJar(state, jarId, (jar) => {
+      const leftMl = Math.max(0, jar.leftMl - volumeMl);
+      return leftMl > 0 ? { leftMl } : { leftMl, fate: 'emptied', fateAtMs: atMs };
+    }),
+  'jar-emptied': (state, { jarId, atMs }) =>
+    withJar(state, jarId, () => ({ leftMl: 0, fate: 'emptied', fateAtMs: atMs })),
+  'jar-discarded': (state, { jarId, atMs, reason }) =>
+    withJar(state, jarId, () => ({ fate: 'discarded', fateAtMs: atMs, discardReason: reason })),
+  'pulp-stored': (state, { place, massG, atMs }) => ({
+    ...state,
+    pulp: [...state.pulp, { place, massG, sinceMs: atMs, usedAtMs: null }],
+    steps: withStep(state, 'pulp', () => ({ doneAtMs: atMs })),
+  }),
+  'pulp-used': (state, { place, atMs }) => ({
+    ...state,
+    pulp: state.pulp.map((pulp) =>
+      pulp.place === place && pulp.usedAtMs === null ? { ...pulp, usedAtMs: atMs } : pulp,
+    ),
+  }),
+  abandoned: (state, { reason }) => ({ ...state, status: 'abandoned', abandonReason: reason }),
+};
+
 function apply(state: BatchState, event: BatchEvent): BatchState {
-  switch (event.type) {
-    case 'planned':
-    case 'undone':
-      return state;
-    case 'step-begun':
-      return {
-        ...state,
-        steps: withStep(state, event.step, (step) => ({
-          begunAtMs: step.begunAtMs ?? event.atMs,
-          runningSinceMs: event.atMs,
-          timerS: event.timerS ?? step.timerS,
-        })),
-      };
-    case 'step-paused':
-      return { ...state, steps: withStep(state, event.step, (step) => stopped(step, event.atMs)) };
-    case 'time-added':
-      return {
-        ...state,
-        // Past its end, more counts from now.
-        steps: withStep(state, event.step, (step) => ({
-          timerS: Math.max(step.timerS ?? 0, stepRanS(step, event.atMs)) + event.seconds,
-        })),
-      };
-    case 'step-done': {
-      const step = state.steps.find((one) => one.id === event.step);
-      const blades = step && stepDefinition(step.kind).blades;
-      // Feeling counts as blending when the blades ran on in it.
-      const bladesRan = blades === 'run' || (blades === 'may-run' && step?.begunAtMs != null);
-      return {
-        ...state,
-        blendEndMs: bladesRan ? event.atMs : state.blendEndMs,
-        steps: withStep(state, event.step, (one) => ({ ...stopped(one, event.atMs), doneAtMs: event.atMs })),
-      };
-    }
-    case 'soak-tended':
-      return { ...state, tended: [...state.tended, { atMs: event.atMs, what: event.what }] };
-    case 'liquid-added': {
-      const strained = state.steps.some((step) => step.kind === 'strain' && step.doneAtMs !== null);
-      return {
-        ...state,
-        added: [...state.added, { atMs: event.atMs, volumeMl: event.volumeMl, strained }],
-      };
-    }
-    case 'loads-split': {
-      const been = new Map(state.steps.map((step) => [step.id, step]));
-      const steps = batchSteps(state.recipe, state.prediction, state.guide, event.loads).map((step) => {
-        const before = been.get(step.id);
-        return before ? { ...before, of: step.of } : untouched(step);
-      });
-      return { ...state, loads: event.loads, steps };
-    }
-    case 'probed':
-      return {
-        ...state,
-        measured: { ...state.measured, [PROBED[event.what]]: event.tempC },
-      };
-    case 'measured':
-      return { ...state, measured: measuredWith(state, event) };
-    case 'not-measured':
-      return { ...state, measured: { ...state.measured, without: [...state.measured.without, event.what] } };
-    case 'bottled':
-      return {
-        ...state,
-        status: 'bottled',
-        scalded: event.scalded,
-        steps: withStep(state, 'bottle', () => ({ doneAtMs: event.atMs })),
-        jars: event.jars.map((jar) => ({
-          id: jar.id,
-          label: jar.label,
-          filledMl: jar.volumeMl,
-          leftMl: jar.volumeMl,
-          filledAtMs: event.atMs,
-          places: [{ fromMs: event.atMs, place: jar.place }],
-          fate: 'in-use',
-          fateAtMs: null,
-          discardReason: null,
-        })),
-      };
-    case 'jar-moved':
-      return withJar(state, event.jarId, (jar) => ({
-        places: [...jar.places, { fromMs: event.atMs, place: event.place }],
-      }));
-    case 'jar-drawn':
-      return withJar(state, event.jarId, (jar) => {
-        const leftMl = Math.max(0, jar.leftMl - event.volumeMl);
-        return leftMl > 0 ? { leftMl } : { leftMl, fate: 'emptied', fateAtMs: event.atMs };
-      });
-    case 'jar-emptied':
-      return withJar(state, event.jarId, () => ({ leftMl: 0, fate: 'emptied', fateAtMs: event.atMs }));
-    case 'jar-discarded':
-      return withJar(state, event.jarId, () => ({
-        fate: 'discarded',
-        fateAtMs: event.atMs,
-        discardReason: event.reason,
-      }));
-    case 'pulp-stored': {
-      const stored = { place: event.place, massG: event.massG, sinceMs: event.atMs, usedAtMs: null };
-      return {
-        ...state,
-        pulp: [...state.pulp, stored],
-        steps: withStep(state, 'pulp', () => ({ doneAtMs: event.atMs })),
-      };
-    }
-    case 'pulp-used':
-      return {
-        ...state,
-        pulp: state.pulp.map((pulp) =>
-          pulp.place === event.place && pulp.usedAtMs === null ? { ...pulp, usedAtMs: event.atMs } : pulp,
-        ),
-      };
-    case 'abandoned':
-      return { ...state, status: 'abandoned', abandonReason: event.reason };
-  }
+  // The table is complete by its type; which row is for which event is not something the type can follow.
+  return APPLY[event.type](state, event as never);
 }
 
 const PROBED = { nuts: 'nutsC', bowl: 'bowlC', mix: 'mixC' } as const satisfies Record<ProbedThing, string>;

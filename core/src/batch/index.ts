@@ -8,14 +8,17 @@ export type {
   BatchState,
   EventBody,
   JarState,
+  MeasuredThing,
   NewJar,
   ProbedThing,
   PulpState,
+  Reading,
   StepState,
 } from './batchState';
 export { stepLeftS, stepRanS, timerEndMs } from './batchState';
 export { finishedMilkMl, strainedMilkMl } from './bottling';
 export { comparisons } from './comparison';
+export { isFarOff, isFarOffReading, movedInterval } from './farOff';
 export type { FridgeReading } from './jarHistory';
 export { jarCosts, jarKeeping, jarSpells, jarTerms } from './jarHistory';
 export { plannedEvent } from './plannedEvent';

@@ -1,6 +1,6 @@
 export type { ScaleManners } from './simulatedScale';
 export { USUAL_SCALE, newSimulatedScale, scaleLater, scaleShows, scaleTared } from './simulatedScale';
 export type { ScaleSample, SteadyReading } from './steadiness';
-export { HELD_FOR_MS, isEmptyScale, isFarOff, isSameLoad, movedInterval, steadyReading } from './steadiness';
+export { HELD_FOR_MS, isEmptyScale, isSameLoad, steadyReading } from './steadiness';
 export { temperatureOfPacket, temperaturePacket } from './thermometerPacket';
 export { weightOfPacket, weightPacket } from './weightPacket';

@@ -1,5 +1,3 @@
-import type { Interval } from '../numerics';
-
 /** What a scale showed, and when; null grams while it is out of reach. */
 export interface ScaleSample {
   atMs: number;
@@ -51,31 +49,4 @@ export function steadyReading(samples: readonly ScaleSample[], stepG: number): S
     sinceMs = sample.atMs;
   }
   return last.atMs - sinceMs >= STEADY_FOR_MS ? { massG: last.massG, sinceMs } : null;
-}
-
-/** From low to high of an 80 % interval is 2.563 standard deviations of a normal spread. */
-const SDS_OF_80 = 2.563;
-/** Beyond this many standard deviations a slip at the scale is likelier than such a kitchen: one in 4,000. */
-const FAR_SDS = 3.5;
-/** Share of the value that the scale itself and the froth may be off by. */
-const READING_SHARE = 0.02;
-/** Where nothing is known of how sure a figure is: as far as this share of it. */
-const UNSURE_SHARE = 0.4;
-
-/** An interval around a planned figure, moved along with what is expected by now. */
-export function movedInterval(interval: Interval | null, planned: number, expected: number): Interval | null {
-  if (interval === null || !(planned > 0)) return null;
-  const by = expected / planned;
-  return { low: interval.low * by, high: interval.high * by };
-}
-
-/** Whether a measured value lies so far from what was expected that it is worth weighing again. */
-export function isFarOff(measured: number, expected: number, interval: Interval | null): boolean {
-  if (!(expected > 0)) return false;
-  if (interval === null || interval.high <= interval.low) {
-    return Math.abs(measured - expected) > UNSURE_SHARE * expected;
-  }
-  const sd = (interval.high - interval.low) / SDS_OF_80;
-  const middle = (interval.high + interval.low) / 2;
-  return Math.abs(measured - middle) > FAR_SDS * Math.hypot(sd, READING_SHARE * expected);
 }

@@ -40,7 +40,7 @@ export {
   withSweetness,
 } from './finish';
 export type { Machine, MachineKind } from './machine';
-export { FROTH_FACTOR, MACHINES, fillLineOf, powerAtSpeedW, powerIntoLoadW } from './machine';
+export { FROTH_FACTOR, MACHINES, POWER_OF_RATED, fillLineOf, powerAtSpeedW, powerIntoLoadW } from './machine';
 export { MOST_NUTS, plainName, withNutAdded, withNutForm, withNuts, withSoakMethod } from './nutChoice';
 export type { Peel, PeeledNut } from './peel';
 export { canPeel, peelNut, skinsSlip } from './peel';
@@ -72,7 +72,7 @@ export {
   soakNut,
 } from './soak';
 export { soakAdvice } from './soakAdvice';
-export type { Squeeze, Strained, Strainer } from './strain';
+export type { Squeeze, StrainNut, Strained, Strainer } from './strain';
 export { strain } from './strain';
 export type { StepMinutes } from './timing';
 export { stepMinutes } from './timing';

@@ -44,3 +44,9 @@ const HALF_FULL = 0.5;
 export function powerIntoLoadW(machine: Machine, speed: number, loadG: number): number {
   return powerAtSpeedW(machine, speed) * Math.min(1, loadG / (HALF_FULL * machine.fillLineMl));
 }
+
+/**
+ * Share of the rated watts on a machine's plate that reaches the mix. An estimate: the usual figures of this model are
+ * about half of what such machines are rated at. It is learned with the power.
+ */
+export const POWER_OF_RATED = 0.5;

@@ -35,37 +35,98 @@ function liquidsOf(outcome: SimulationResult, liquidG: number): PredictedLiquid[
   return liquids;
 }
 
-/** Puts what a run comes to into a cook's terms. The run must have given milk. */
-export function predictionOf(outcome: SimulationResult): Prediction {
-  const { resolved: p, warmthLimitC: limitC } = outcome;
-  const { recipe, soak } = p;
-  const { load, strained, milkMl, run } = outcome;
-  const { nutG } = run;
-  const { milk, milkG, mixShare } = strained;
-  const pct = (partG: number): number => (100 * partG) / milkG;
-  const { solidsPct, fatPct, gritPct } = simulatedFigures(outcome);
-  const liquidG = nutG * recipe.waterPerNut - load.iceG;
-
-  // Blended in, an addition is dosed on the yield it was settled with; stirred in, on the yield itself.
-  let finished = milk;
+/** What is put in besides, and what comes of it: blended in it is in the milk already, stirred in it comes on top. */
+function finishedWith(outcome: SimulationResult) {
+  const { resolved: p, run, strained, milkMl } = outcome;
+  let finished = strained.milk;
   const additions: PredictedAddition[] = [];
-  const brought = outcome.before.map((part) => ({ brought: part.brought, share: mixShare }));
-  if (outcome.otherLiquid) brought.push({ brought: outcome.otherLiquid.brought, share: mixShare });
-  for (const [i, dose] of recipe.additions.entries()) {
+  const brought = outcome.before.map((part) => ({ brought: part.brought, share: strained.mixShare }));
+  if (outcome.otherLiquid) brought.push({ brought: outcome.otherLiquid.brought, share: strained.mixShare });
+  for (const [i, dose] of p.recipe.additions.entries()) {
     const addition = p.additions[i];
     if (!addition) continue;
+    // Blended in, an addition is dosed on the yield it was settled with; stirred in, on the yield itself.
     const massG = doseG(dose, dose.when === 'before' ? run.doseMl : milkMl);
     additions.push({ key: addition.key, name: addition.name, when: dose.when, massG });
-    if (dose.when === 'after') {
-      const part = partAddition(addition, massG, true);
-      finished = addCompositions(finished, part.passes);
-      brought.push({ brought: part.brought, share: 1 });
-    }
+    if (dose.when !== 'after') continue;
+    const part = partAddition(addition, massG, true);
+    finished = addCompositions(finished, part.passes);
+    brought.push({ brought: part.brought, share: 1 });
   }
+  return { finished, additions, brought };
+}
+
+function predictedSoak(outcome: SimulationResult): Prediction['soak'] {
+  const { resolved: p, run } = outcome;
+  const { soak } = p;
+  return {
+    hours: soak.clockH,
+    teH: soak.teH,
+    endTempC: soak.endTempC,
+    hot: soak.hot,
+    uptakeG: outcome.uptakeG,
+    leachedG: outcome.leachedG,
+    soakedMassG: outcome.soakedMassG,
+    soakedVolumeMl: outcome.soakedMassG / SOAKED_NUT_G_PER_ML,
+    keptWaterG: outcome.keptWaterG,
+    cooling: p.cooling,
+    sodiumG: outcome.sodiumG,
+    bowlMl: BOWL_ML_PER_NUT_G * run.nutG,
+  };
+}
+
+function predictedBlend(outcome: SimulationResult): Prediction['blend'] {
+  const { load, warmthLimitC: limitC } = outcome;
+  const iceG = iceForLimitG(outcome.heat, outcome.warming, outcome.secondsPerLoad, limitC);
+  return {
+    loads: load.loads,
+    loadG: outcome.loadG,
+    loadVolumeMl: load.volumeMl,
+    secondsPerLoad: outcome.secondsPerLoad,
+    energyKjPerKg: outcome.energyKjPerKg,
+    rupture: outcome.rupture,
+    endTempC: outcome.endTempC,
+    milkTempC: outcome.milkTempC,
+    rinseHeatShare: outcome.rinseHeatShare,
+    warming: outcome.warming,
+    warmthLimitC: limitC,
+    iceLeftG: outcome.iceLeftG,
+    loadLiquidMl: load.runningLiquidG / load.loads / WATER_G_PER_ML,
+    rinseLiquidMl: load.rinseLiquidG / WATER_G_PER_ML,
+    iceNeededG: iceG === null ? null : iceG * load.loads,
+  };
+}
+
+function predictedMilk(outcome: SimulationResult): Prediction['milk'] {
+  const { milk, milkG } = outcome.strained;
+  const { solidsPct, fatPct, gritPct } = simulatedFigures(outcome);
+  const pct = (partG: number): number => (100 * partG) / milkG;
+  return {
+    massG: milkG,
+    volumeMl: outcome.milkMl,
+    densityGPerMl: densityGPerMl(milk),
+    solidsPct,
+    fatPct,
+    proteinPct: pct(milk.proteinG),
+    fibrePct: pct(milk.fibreG),
+    carbPct: pct(milk.fibreG + milk.sugarsG + milk.otherG),
+    gritPct: tidy(gritPct),
+    body: bodyOf(solidsPct),
+  };
+}
+
+/** Puts what a run comes to into a cook's terms. The run must have given milk. */
+export function predictionOf(outcome: SimulationResult): Prediction {
+  const { resolved: p, load, strained, run } = outcome;
+  const { recipe } = p;
+  const { nutG } = run;
+  const { milkG, mixShare } = strained;
+  const liquidG = nutG * recipe.waterPerNut - load.iceG;
+
+  const { finished, additions, brought } = finishedWith(outcome);
   const finishedMl = volumeMl(finished);
   const finishedG = totalG(finished);
   const pulpG = tidy(strained.pulpG);
-  const iceG = iceForLimitG(outcome.heat, outcome.warming, outcome.secondsPerLoad, limitC);
   return {
     nuts: p.portions.map(({ ingredient, form, part }, i) => ({
       ingredient: ingredient.key,
@@ -82,50 +143,10 @@ export function predictionOf(outcome: SimulationResult): Prediction {
     iceG: load.iceG,
     liquids: liquidsOf(outcome, liquidG),
     additions,
-    soak: {
-      hours: soak.clockH,
-      teH: soak.teH,
-      endTempC: soak.endTempC,
-      hot: soak.hot,
-      uptakeG: outcome.uptakeG,
-      leachedG: outcome.leachedG,
-      soakedMassG: outcome.soakedMassG,
-      soakedVolumeMl: outcome.soakedMassG / SOAKED_NUT_G_PER_ML,
-      keptWaterG: outcome.keptWaterG,
-      cooling: p.cooling,
-      sodiumG: outcome.sodiumG,
-      bowlMl: BOWL_ML_PER_NUT_G * nutG,
-    },
+    soak: predictedSoak(outcome),
     peel: { skinsG: tidy(outcome.skinsG) },
-    blend: {
-      loads: load.loads,
-      loadG: outcome.loadG,
-      loadVolumeMl: load.volumeMl,
-      secondsPerLoad: outcome.secondsPerLoad,
-      energyKjPerKg: outcome.energyKjPerKg,
-      rupture: outcome.rupture,
-      endTempC: outcome.endTempC,
-      milkTempC: outcome.milkTempC,
-      rinseHeatShare: outcome.rinseHeatShare,
-      warming: outcome.warming,
-      warmthLimitC: limitC,
-      iceLeftG: outcome.iceLeftG,
-      loadLiquidMl: load.runningLiquidG / load.loads / WATER_G_PER_ML,
-      rinseLiquidMl: load.rinseLiquidG / WATER_G_PER_ML,
-      iceNeededG: iceG === null ? null : iceG * load.loads,
-    },
-    milk: {
-      massG: milkG,
-      volumeMl: milkMl,
-      densityGPerMl: densityGPerMl(milk),
-      solidsPct,
-      fatPct,
-      proteinPct: pct(milk.proteinG),
-      fibrePct: pct(milk.fibreG),
-      carbPct: pct(milk.fibreG + milk.sugarsG + milk.otherG),
-      gritPct: tidy(gritPct),
-      body: bodyOf(solidsPct),
-    },
+    blend: predictedBlend(outcome),
+    milk: predictedMilk(outcome),
     finish: {
       additionsG: tidy(finishedG - milkG),
       massG: finishedG,

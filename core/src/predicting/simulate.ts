@@ -1,95 +1,21 @@
-import type { Composition } from '../ingredients';
-import { EMPTY_COMPOSITION, addCompositions, totalG, volumeMl } from '../ingredients';
-import type { KitchenFactors } from '../kitchen';
-import type { AddedPart, Breakable, Heat, PeeledNut, SoakedNut, Strained, Warming } from '../making';
+import { EMPTY_COMPOSITION, addCompositions, volumeMl } from '../ingredients';
+import type { AddedPart, Heat, SoakedNut, StrainNut, Strained, Warming } from '../making';
 import {
-  DEFAULT_RUPTURE,
   HOT_SOAK_PROTEIN,
-  KEPT_WATER_PER_GROUND_NUT,
   LOSS_W_PER_K,
-  PRESS_RUPTURE,
-  SOAKED_NUT_G_PER_ML,
   SODIUM_SHARE_OF_SALT,
-  breakingEnergyKjPerKg,
-  canPeel,
-  doseG,
-  energyForRupture,
   iceLeftAfterG,
-  loadVolumeMl,
-  meanRupture,
   mixedWithRinseC,
   partAddition,
-  peelNut,
-  powerIntoLoadW,
   rinseShareOf,
-  rupture,
-  soakNut,
   strain,
   warmingOf,
   warmthAfterC,
 } from '../making';
-import { WATER_G_PER_ML } from '../measures';
 import type { ResolvedRecipe } from './resolveRecipe';
 import { keepsSoakWater, warmthLimitC } from './resolveRecipe';
-
-/** Water that goes in with the nuts for the thick first run, mL per mL of soaked nuts. */
-const THICK_WATER_VOLUMES = 1.75;
-
-/** How the mix is parted into loads. */
-export interface Loading {
-  loads: number;
-  /** Liquid besides ice that runs with the nuts, kept soak water in it, all loads together, g. */
-  runningLiquidG: number;
-  rinseLiquidG: number;
-  iceG: number;
-  /** Soak water that goes in with the nuts, g. */
-  keptWaterG: number;
-  volumeMl: number;
-}
-
-function loading(
-  p: ResolvedRecipe,
-  liquidG: number,
-  nutG: number,
-  nutsInJugG: number,
-  addedMl: number,
-  loads: number | null,
-): Loading {
-  const { blend } = p.recipe;
-  const iceG = liquidG * blend.iceShare;
-  const fluidG = liquidG - iceG;
-  // Kept soak water is part of the liquid, and never more than what of it is not ice.
-  const keptWaterG = keepsSoakWater(p.recipe) ? Math.min(KEPT_WATER_PER_GROUND_NUT * nutG, fluidG) : 0;
-  const thickG = (THICK_WATER_VOLUMES * nutsInJugG * WATER_G_PER_ML) / SOAKED_NUT_G_PER_ML;
-  const runningLiquidG =
-    blend.waterOrder === 'thick-first' && p.machine.kind !== 'cold-press'
-      ? Math.min(fluidG, Math.max(keptWaterG, thickG - iceG))
-      : fluidG;
-  const volume = loadVolumeMl(runningLiquidG / WATER_G_PER_ML, iceG / WATER_G_PER_ML, nutsInJugG, addedMl);
-  // A jug filled exactly to its line is full, not over: allow for rounding in the last digits.
-  const count = loads ?? Math.max(1, Math.ceil(volume / p.machine.fillLineMl - 1e-9));
-  return {
-    loads: count,
-    runningLiquidG,
-    rinseLiquidG: fluidG - runningLiquidG,
-    iceG,
-    keptWaterG,
-    volumeMl: volume / count,
-  };
-}
-
-/** How a checked recipe is run: with so many nuts, and by what is fixed already. */
-export interface Run {
-  /** Nuts as bought, g. */
-  nutG: number;
-  /** Loads; null for as many as the jug asks for. */
-  loads: number | null;
-  /** Seconds a load, already decided; null to blend to the recipe's own end. */
-  secondsPerLoad: number | null;
-  /** Yield in mL on which additions before straining are dosed. */
-  doseMl: number;
-  factors: KitchenFactors;
-}
+import type { Loading, Run, SoakedAndPeeled } from './stages';
+import { soakAndPeel, blendedIn, blendLoad, heatOf, loading } from './stages';
 
 /** What a run comes to, before it is put into a cook's terms. */
 export interface SimulationResult {
@@ -127,100 +53,44 @@ export interface SimulationResult {
   warmthLimitC: number;
 }
 
+function strainedNuts(
+  { portions, soak }: ResolvedRecipe,
+  { factors }: Run,
+  { peeledNuts }: SoakedAndPeeled,
+  ruptures: readonly number[],
+): StrainNut[] {
+  return portions.map(({ ingredient }, i) => ({
+    ingredient,
+    nut: peeledNuts[i]?.nut ?? EMPTY_COMPOSITION,
+    rupture: ruptures[i] ?? 0,
+    proteinFactor: soak.hot ? HOT_SOAK_PROTEIN : 1,
+    extraction: factors.extraction[i] ?? 1,
+  }));
+}
+
 /** Runs a checked recipe forward. The masses that go in and come out add up to rounding. */
 export function simulateRun(p: ResolvedRecipe, run: Run): SimulationResult {
-  const { recipe, machine, soak } = p;
+  const { recipe, machine } = p;
   const { nutG, factors } = run;
-  const keeps = keepsSoakWater(recipe);
-  const totalLiquidG = nutG * recipe.waterPerNut;
-  const soakedNuts: SoakedNut[] = [];
-  const peeledNuts: PeeledNut[] = [];
-  const breakable: Breakable[] = [];
-  let soakedMassG = 0;
-  let uptakeG = 0;
-  let uptakeInJugG = 0;
-  let leachedG = 0;
-  let skinsG = 0;
-  let sodiumG = 0;
-  for (const [i, { ingredient, form, part }] of p.portions.entries()) {
-    const massG = nutG * part;
-    const uptakeFactor = factors.uptake[i] ?? 1;
-    const soaked = soakNut(ingredient, form, massG, soak.teH, keeps, recipe.soak.saltGPerKg, uptakeFactor);
-    const peel = canPeel(ingredient, form, recipe.peel) ? recipe.peel : 'leave';
-    const peeled = peelNut(ingredient, massG, soaked, peel);
-    soakedNuts.push(soaked);
-    peeledNuts.push(peeled);
-    breakable.push({ massG, breakingKjPerKg: breakingEnergyKjPerKg(ingredient, form, soaked.saturation) });
-    soakedMassG += soaked.soakedMassG;
-    uptakeG += soaked.uptakeG;
-    uptakeInJugG += peeled.uptakeG;
-    leachedG += totalG(soaked.leached);
-    skinsG += totalG(peeled.skins) + peeled.skinUptakeG;
-    sodiumG += soaked.sodiumG;
-  }
-  const unstrained = p.strainers.length === 0;
-  const before: AddedPart[] = [];
-  let addedG = 0;
-  let addedMl = 0;
-  let addedWaterG = 0;
-  let addedPasses: Composition = EMPTY_COMPOSITION;
-  let addedStays: Composition = EMPTY_COMPOSITION;
-  for (const [i, dose] of recipe.additions.entries()) {
-    const addition = p.additions[i];
-    if (dose.when !== 'before' || !addition) continue;
-    const massG = doseG(dose, run.doseMl);
-    const part = partAddition(addition, massG, unstrained);
-    before.push(part);
-    addedG += massG;
-    addedMl += massG / (addition.gPerMl ?? 1);
-    addedWaterG += part.passes.waterG;
-    addedPasses = addCompositions(addedPasses, { ...part.passes, waterG: 0 });
-    addedStays = addCompositions(addedStays, part.stays);
-  }
+  const nuts = soakAndPeel(p, run);
+  const added = blendedIn(p, run);
 
+  const totalLiquidG = nutG * recipe.waterPerNut;
   const washG = totalLiquidG * recipe.strain.washShare;
   const jugLiquidG = totalLiquidG - washG;
-  const nutsInJugG = soakedMassG - skinsG;
-  const load = loading(p, jugLiquidG, nutG, nutsInJugG, addedMl, run.loads);
+  const nutsInJugG = nuts.soakedMassG - nuts.skinsG;
+  const load = loading(p, jugLiquidG, nutG, nutsInJugG, added.addedMl, run.loads);
   const { keptWaterG } = load;
   // Kept brine goes into the jug whole, not only what the nuts drew from it.
-  if (keeps) sodiumG = (keptWaterG * recipe.soak.saltGPerKg * SODIUM_SHARE_OF_SALT) / 1000;
-  const loadG = (nutsInJugG + load.runningLiquidG + load.iceG + addedG) / load.loads;
+  const sodiumG = keepsSoakWater(recipe)
+    ? (keptWaterG * recipe.soak.saltGPerKg * SODIUM_SHARE_OF_SALT) / 1000
+    : nuts.sodiumG;
+  const loadG = (nutsInJugG + load.runningLiquidG + load.iceG + added.addedG) / load.loads;
 
-  const pressed = machine.kind === 'cold-press';
-  const powerW = powerIntoLoadW(machine, recipe.blend.speed, loadG) * factors.power;
-  let eKjPerKg = 0;
-  let secondsPerLoad = 0;
-  let ruptures: number[];
-  if (pressed) {
-    ruptures = breakable.map(() => PRESS_RUPTURE[recipe.blend.presses]);
-  } else {
-    const { end } = recipe.blend;
-    const byHandS = run.secondsPerLoad ?? (end.by === 'seconds' ? end.seconds : null);
-    if (byHandS !== null) secondsPerLoad = byHandS;
-    else {
-      const wantedKjPerKg = energyForRupture(breakable, end.by === 'rupture' ? end.rupture : DEFAULT_RUPTURE);
-      secondsPerLoad = Math.max(p.leastS, (wantedKjPerKg * loadG) / powerW);
-    }
-    eKjPerKg = (powerW * secondsPerLoad) / loadG; // W·s per g is kJ per kg
-    ruptures = breakable.map((nut) => rupture(eKjPerKg, nut.breakingKjPerKg));
-  }
-  const meanF = pressed ? PRESS_RUPTURE[recipe.blend.presses] : meanRupture(breakable, eKjPerKg);
-
-  const heat: Heat = {
-    nutAsBoughtG: nutG / load.loads,
-    uptakeG: uptakeInJugG / load.loads,
-    nutTempC: p.nutTempC,
-    keptWaterG: keptWaterG / load.loads,
-    keptWaterTempC: p.nutTempC,
-    liquidG: (load.runningLiquidG - keptWaterG) / load.loads,
-    liquidTempC: recipe.blend.liquidTempC,
-    iceG: load.iceG / load.loads,
-    addedWaterG: addedWaterG / load.loads,
-    addedSolidsG: (addedG - addedWaterG) / load.loads,
-  };
+  const { powerW, eKjPerKg, secondsPerLoad, ruptures, meanF } = blendLoad(p, run, nuts.breakable, loadG);
+  const heat = heatOf(p, load, nuts, added, nutG);
   const warming = warmingOf(heat, {
-    powerW: pressed ? 0 : powerW,
+    powerW,
     lossWPerK: LOSS_W_PER_K[machine.kind],
     roomTempC: p.surroundings.roomTempC,
   });
@@ -228,25 +98,19 @@ export function simulateRun(p: ResolvedRecipe, run: Run): SimulationResult {
   const rinseHeatShare = rinseShareOf(warming, load.rinseLiquidG / load.loads);
 
   // What takes the place of water brings its own solids; ice and the water of a second washing stay water.
-  let otherLiquid: AddedPart | null = null;
   const otherLiquidG = (jugLiquidG - load.iceG) * (recipe.otherLiquid?.share ?? 0);
-  if (p.otherLiquid && otherLiquidG > 0) {
-    otherLiquid = partAddition(p.otherLiquid, otherLiquidG, true);
-    addedPasses = addCompositions(addedPasses, { ...otherLiquid.passes, waterG: 0 });
-    addedWaterG -= otherLiquidG - otherLiquid.passes.waterG;
-  }
+  const otherLiquid =
+    p.otherLiquid && otherLiquidG > 0 ? partAddition(p.otherLiquid, otherLiquidG, true) : null;
+  const addedPasses = otherLiquid
+    ? addCompositions(added.passes, { ...otherLiquid.passes, waterG: 0 })
+    : added.passes;
+  const addedWaterG = added.waterG - (otherLiquid ? otherLiquidG - otherLiquid.passes.waterG : 0);
   const strained = strain({
-    nuts: p.portions.map(({ ingredient }, i) => ({
-      ingredient,
-      nut: peeledNuts[i]?.nut ?? EMPTY_COMPOSITION,
-      rupture: ruptures[i] ?? meanF,
-      proteinFactor: soak.hot ? HOT_SOAK_PROTEIN : 1,
-      extraction: factors.extraction[i] ?? 1,
-    })),
+    nuts: strainedNuts(p, run, nuts, ruptures),
     nutAsBoughtG: nutG,
-    addedWaterG: uptakeInJugG + jugLiquidG + addedWaterG,
+    addedWaterG: nuts.uptakeInJugG + jugLiquidG + addedWaterG,
     addedPasses,
-    addedStays,
+    addedStays: added.stays,
     strainers: p.strainers,
     squeeze: recipe.strain.squeeze,
     heldFactors: factors.held,
@@ -258,11 +122,11 @@ export function simulateRun(p: ResolvedRecipe, run: Run): SimulationResult {
     resolved: p,
     run,
     load,
-    soaked: soakedNuts,
-    soakedMassG,
-    uptakeG,
-    leachedG,
-    skinsG,
+    soaked: nuts.soakedNuts,
+    soakedMassG: nuts.soakedMassG,
+    uptakeG: nuts.uptakeG,
+    leachedG: nuts.leachedG,
+    skinsG: nuts.skinsG,
     sodiumG,
     keptWaterG,
     loadG,
@@ -276,7 +140,7 @@ export function simulateRun(p: ResolvedRecipe, run: Run): SimulationResult {
     milkTempC: mixedWithRinseC(endTempC, recipe.blend.liquidTempC, rinseHeatShare),
     rinseHeatShare,
     iceLeftG: iceLeftAfterG(warming, secondsPerLoad) * load.loads,
-    before,
+    before: added.before,
     otherLiquid,
     otherLiquidG,
     strained,

@@ -4,9 +4,7 @@ import {
   HELD_FOR_MS,
   USUAL_SCALE,
   isEmptyScale,
-  isFarOff,
   isSameLoad,
-  movedInterval,
   newSimulatedScale,
   scaleLater,
   scaleShows,
@@ -156,30 +154,5 @@ describe('a steady reading', () => {
     const still = samples(...Array<number>(9).fill(450));
     const reading = steadyReading(still, 1);
     expect((still[8]?.atMs ?? 0) - (reading?.sinceMs ?? 0)).toBeGreaterThanOrEqual(HELD_FOR_MS);
-  });
-});
-
-describe('a far-off figure', () => {
-  const likely = { low: 900, high: 960 };
-
-  test('is one that hardly any kitchen would give', () => {
-    expect(isFarOff(930, 930, likely)).toBe(false);
-    expect(isFarOff(860, 930, likely)).toBe(false);
-    // The bowl's 310 g on top.
-    expect(isFarOff(1240, 930, likely)).toBe(true);
-    expect(isFarOff(600, 930, likely)).toBe(true);
-  });
-
-  test('without an interval is one beyond two fifths', () => {
-    expect(isFarOff(1200, 930, null)).toBe(false);
-    expect(isFarOff(1400, 930, null)).toBe(true);
-    expect(isFarOff(10, 0, null)).toBe(false);
-  });
-
-  test('moves with what is expected by now', () => {
-    expect(movedInterval(likely, 930, 465)).toEqual({ low: 450, high: 480 });
-    expect(movedInterval(null, 930, 465)).toBeNull();
-    expect(isFarOff(465, 465, movedInterval(likely, 930, 465))).toBe(false);
-    expect(isFarOff(465, 930, likely)).toBe(true);
   });
 });

@@ -27,7 +27,7 @@ import { Panel } from '../../ui/Panel';
 import { AppText } from '../../ui/AppText';
 import { SPACE, useColours } from '../../ui/theme';
 import { useBench } from './useBench';
-import type { KnownKitchen } from '../../wire/queries';
+import type { KnownKitchen } from '../../wire/kitchen';
 import {
   MACHINE_LABELS,
   ORDER_LABELS,

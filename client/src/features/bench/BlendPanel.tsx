@@ -2,6 +2,7 @@ import type { MachineKind, Prediction, Recipe } from '@humble-churn/core';
 import {
   LIMITS,
   MACHINES,
+  POWER_OF_RATED,
   RUPTURE_BY_HAND,
   fillLineOf,
   formatDuration,
@@ -9,6 +10,7 @@ import {
   formatTemp,
   formatVolume,
   pouringOrder,
+  typedFigure,
   withEndBy,
   withEnoughIce,
 } from '@humble-churn/core';
@@ -85,6 +87,12 @@ export function BlendPanel() {
   );
 }
 
+/** Rated power that comes to a power within the limits, W. */
+const RATED_W = {
+  min: LIMITS.powerW.min / POWER_OF_RATED,
+  max: LIMITS.powerW.max / POWER_OF_RATED,
+};
+
 function Machine() {
   const { kitchen } = useBench();
   const { blend, set, number } = useBlend();
@@ -136,6 +144,14 @@ function Machine() {
             unit="W"
             shown={String(Math.round(blend.powerW ?? usual.powerW))}
             onNumber={number('power', LIMITS.powerW, 'W', (powerW) => ({ powerW }))}
+          />
+          <QuantityField
+            key={`rated ${machineValue(blend)}`}
+            label="Or rated power, on its plate"
+            unit="W"
+            shown={typedFigure((blend.powerW ?? usual.powerW) / POWER_OF_RATED)}
+            onNumber={number('power', RATED_W, 'W', (ratedW) => ({ powerW: ratedW * POWER_OF_RATED }))}
+            note="About half of it reaches the mix: an estimate."
           />
         </View>
       )}

@@ -2,7 +2,7 @@ import { refusalMessage } from '@humble-churn/contract';
 import type { Cost, Prediction, Refusal, Uncertainty } from '@humble-churn/core';
 import { formatDuration, formatMass, formatMoney, formatTemp, formatVolume } from '@humble-churn/core';
 import { Pressable, StyleSheet, View } from 'react-native';
-import type { KnownKitchen } from '../../wire/queries';
+import type { KnownKitchen } from '../../wire/kitchen';
 import { Notice } from '../../ui/Notice';
 import { AppText } from '../../ui/AppText';
 import { SPACE, TOUCH, useColours } from '../../ui/theme';

@@ -7,7 +7,7 @@ import { Button } from '../../ui/Button';
 import { Notice } from '../../ui/Notice';
 import { CalendarDays, Play } from '../../ui/icons';
 import { SPACE } from '../../ui/theme';
-import { useStartBatch } from '../../wire/queries';
+import { useStartBatch } from '../../wire/batches';
 import { useBench } from './useBench';
 
 /** From the bench to the counter, or to the days. */

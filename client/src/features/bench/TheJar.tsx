@@ -9,7 +9,7 @@ import {
 } from '@humble-churn/core';
 import { useRef, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
-import type { KnownKitchen } from '../../wire/queries';
+import type { KnownKitchen } from '../../wire/kitchen';
 import { JarDrawing, jarFor, jarVolumeMl, jarY } from '../../ui/JarDrawing';
 import { useColours } from '../../ui/theme';
 import { HOLDS_THE_PAGE, slideKeys, useDrag } from '../../ui/useDrag';
@@ -29,7 +29,6 @@ const PULLED_UP_AND_DOWN: object = { cursor: 'ns-resize' };
 
 /** The jar before the pour: nuts, water, ice and froth to scale, and the water's line to drag. */
 export function TheJar({ prediction, kitchen, width, height, onWater }: Props) {
-  const colour = useColours();
   const nutMl = prediction.soak.soakedVolumeMl;
   const iceMl = prediction.iceG / WATER_G_PER_ML;
   const waterMl = prediction.liquidMl + iceMl;
@@ -93,19 +92,18 @@ export function TheJar({ prediction, kitchen, width, height, onWater }: Props) {
         mark={{ volumeMl: prediction.milk.volumeMl, words: 'milk' }}
         words={`A jar with ${formatMass(prediction.nutG, kitchen)} of nuts and ${formatVolume(waterMl, kitchen)} of water; the milk will come to ${volume}.`}
       />
-      <View
-        style={[
-          styles.handle,
-          {
-            top: jarY(topMl, capacityMl, height) - 11,
-            backgroundColor: colour.kelp,
-            borderColor: colour.surface,
-          },
-        ]}
-      >
-        <View style={[styles.grip, { backgroundColor: colour.onKelp }]} />
-        <View style={[styles.grip, { backgroundColor: colour.onKelp }]} />
-      </View>
+      <Handle top={jarY(topMl, capacityMl, height) - 11} />
+    </View>
+  );
+}
+
+/** What the water's line is pulled by. */
+function Handle({ top }: { top: number }) {
+  const colour = useColours();
+  return (
+    <View style={[styles.handle, { top, backgroundColor: colour.kelp, borderColor: colour.surface }]}>
+      <View style={[styles.grip, { backgroundColor: colour.onKelp }]} />
+      <View style={[styles.grip, { backgroundColor: colour.onKelp }]} />
     </View>
   );
 }

@@ -7,7 +7,7 @@ import { Button } from '../../ui/Button';
 import { Panel } from '../../ui/Panel';
 import { AppText } from '../../ui/AppText';
 import { SPACE, WORDS_WHOLE, useColours } from '../../ui/theme';
-import type { KnownKitchen } from '../../wire/queries';
+import type { KnownKitchen } from '../../wire/kitchen';
 import { useBench } from './useBench';
 
 const NUTRIENTS: readonly { key: keyof Nutrition; name: string; words: (value: number) => string }[] = [

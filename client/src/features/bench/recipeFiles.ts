@@ -1,7 +1,7 @@
 import type { RecipeFile } from '@humble-churn/contract';
 import { RECIPE_FORMAT } from '@humble-churn/contract';
 import type { Prediction, Recipe, Pantry } from '@humble-churn/core';
-import { wireOwn } from '../../wire/queries';
+import { wireOwn } from '../../wire/wireRecipe';
 import { saveFile } from '../../wire/savedFile';
 
 /** A recipe in its open form, its own ingredients with it so that it is whole elsewhere. */

@@ -9,7 +9,7 @@ import type {
 } from '@humble-churn/core';
 import { cautionsBefore, costOf, findIngredient, predict } from '@humble-churn/core';
 import { createContext, use, useDeferredValue, useMemo } from 'react';
-import type { KnownKitchen } from '../../wire/queries';
+import type { KnownKitchen } from '../../wire/kitchen';
 import type { Draft } from './draft';
 import { useDraft } from './draft';
 import { useBenchAnswers } from './useBenchAnswers';

@@ -14,7 +14,9 @@ export type BenchOwner = 'asking' | 'mine' | 'elsewhere';
  */
 export function useBenchOwner(): { owner: BenchOwner; take: () => void } {
   const locks = typeof navigator === 'undefined' ? undefined : (navigator.locks as LockManager | undefined);
-  const [owner, setOwner] = useState<BenchOwner>(locks ? 'asking' : 'mine');
+  // What this tab worked on while another had the bench is not laid over it unasked.
+  const [first] = useState<BenchOwner>(() => (!locks ? 'mine' : OWN_COPY.read() ? 'elsewhere' : 'asking'));
+  const [owner, setOwner] = useState(first);
   const take = useRef<() => void>(() => undefined);
   useEffect(() => {
     if (!locks) return;
@@ -35,13 +37,11 @@ export function useBenchOwner(): { owner: BenchOwner; take: () => void } {
         .catch(lost);
     };
     take.current = () => hold({ steal: true });
-    // What this tab worked on while another had the bench is not laid over it unasked.
-    if (OWN_COPY.read()) setOwner('elsewhere');
-    else hold({ signal: AbortSignal.timeout(WAIT_MS) });
+    if (first === 'asking') hold({ signal: AbortSignal.timeout(WAIT_MS) });
     return () => {
       left = true;
       letGo();
     };
-  }, [locks]);
+  }, [locks, first]);
   return { owner, take: () => take.current() };
 }

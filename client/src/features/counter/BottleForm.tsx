@@ -14,13 +14,15 @@ import type { GuideProps } from './guideProps';
 
 type Clean = 'scalded' | 'not';
 
+/** A jar holds at most so much, mL. */
+const MOST_ML = 60_000;
+
 function newJar(n: number, volumeMl: number): NewJar {
   return { id: crypto.randomUUID(), label: `Jar ${n}`, volumeMl: Math.round(volumeMl), place: 'fridge' };
 }
 
 /** The milk into named jars, and whether the gear was scalded: half of how long it keeps. */
 export function BottleForm({ batch, kitchen, plan, record }: GuideProps) {
-  const colour = useColours();
   // What is stirred in, and water added since the weighing, is in the jars as well.
   const totalMl = finishedMilkMl(batch.state, plan.prediction);
   const strainedMl = strainedMilkMl(batch.state, plan.prediction);
@@ -59,62 +61,18 @@ export function BottleForm({ batch, kitchen, plan, record }: GuideProps) {
   return (
     <View style={styles.form}>
       {jars.map((jar, i) => (
-        <View key={jar.id} style={[styles.jar, { borderColor: colour.line }]}>
-          <View style={styles.fields}>
-            <NameField
-              label={`Name of jar ${i + 1}`}
-              value={jar.label}
-              maxLength={40}
-              onChange={(label) => change(jar.id, { label })}
-            />
-            <QuantityField
-              label="Milk in it"
-              unit="mL"
-              shown={String(jar.volumeMl)}
-              onNumber={(volumeMl) => {
-                if (volumeMl < 1 || volumeMl > 60_000) return 'Between 1 and 60000 mL.';
-                change(jar.id, { volumeMl });
-                setUnread((now) => now.filter((id) => id !== jar.id));
-                return null;
-              }}
-              onTrouble={() => setUnread((now) => [...now, jar.id])}
-            />
-          </View>
-          <View style={styles.pair}>
-            <Choice
-              label={`Where jar ${i + 1} goes`}
-              hideLabel
-              value={jar.place}
-              onChange={(place) => change(jar.id, { place })}
-              options={[
-                { value: 'fridge', label: 'Fridge' },
-                { value: 'freezer', label: 'Freezer' },
-              ]}
-            />
-            {jars.length > 1 && (
-              <Button
-                label="Remove"
-                hint={`Remove jar ${i + 1}`}
-                icon={Trash2}
-                kind="quiet"
-                onPress={() => setJars((now) => now.filter((one) => one.id !== jar.id))}
-              />
-            )}
-          </View>
-        </View>
+        <OneJar
+          key={jar.id}
+          jar={jar}
+          number={i + 1}
+          onChange={(to) => change(jar.id, to)}
+          onUnread={(on) => setUnread((now) => (on ? [...now, jar.id] : now.filter((id) => id !== jar.id)))}
+          onRemove={jars.length > 1 ? () => setJars((now) => now.filter((one) => one.id !== jar.id)) : null}
+        />
       ))}
       <View style={styles.pair}>
         <Button label="Another jar" icon={Plus} onPress={addJar} />
-        <AppText tone="soft">
-          {Math.abs(leftMl) < 10
-            ? `All ${formatVolume(totalMl, kitchen)} bottled.`
-            : leftMl > 0
-              ? `${formatVolume(leftMl, kitchen)} not in a jar.`
-              : `${formatVolume(-leftMl, kitchen)} more than there is.`}
-          {totalMl - strainedMl >= 5
-            ? ` ${formatVolume(totalMl, kitchen)} in all: ${formatVolume(strainedMl, kitchen)} strained, and what was stirred in.`
-            : ''}
-        </AppText>
+        <AppText tone="soft">{filledText(filledMl, totalMl, strainedMl, kitchen)}</AppText>
       </View>
       <Choice
         label="Jug, bag and jars"
@@ -139,6 +97,89 @@ export function BottleForm({ batch, kitchen, plan, record }: GuideProps) {
         counter
         onPress={finish}
       />
+    </View>
+  );
+}
+
+/** What is in the jars, and of what. */
+function filledText(
+  filledMl: number,
+  totalMl: number,
+  strainedMl: number,
+  kitchen: GuideProps['kitchen'],
+): string {
+  const volume = (ml: number): string => formatVolume(ml, kitchen);
+  const leftMl = totalMl - filledMl;
+  const filled =
+    Math.abs(leftMl) < 10
+      ? `All ${volume(totalMl)} bottled.`
+      : leftMl > 0
+        ? `${volume(leftMl)} not in a jar.`
+        : `${volume(-leftMl)} more than there is.`;
+  return totalMl - strainedMl >= 5
+    ? `${filled} ${volume(totalMl)} in all: ${volume(strainedMl)} strained, and what was stirred in.`
+    : filled;
+}
+
+/** One jar: its name, what is in it, and where it goes. */
+function OneJar({
+  jar,
+  number,
+  onChange,
+  onUnread,
+  onRemove,
+}: {
+  jar: NewJar;
+  number: number;
+  onChange: (to: Partial<NewJar>) => void;
+  /** Its volume, as it stands typed, is no number; or is one again. */
+  onUnread: (on: boolean) => void;
+  onRemove: (() => void) | null;
+}) {
+  const colour = useColours();
+  return (
+    <View style={[styles.jar, { borderColor: colour.line }]}>
+      <View style={styles.fields}>
+        <NameField
+          label={`Name of jar ${number}`}
+          value={jar.label}
+          maxLength={40}
+          onChange={(label) => onChange({ label })}
+        />
+        <QuantityField
+          label="Milk in it"
+          unit="mL"
+          shown={String(jar.volumeMl)}
+          onNumber={(volumeMl) => {
+            if (volumeMl < 1 || volumeMl > MOST_ML) return `Between 1 and ${MOST_ML} mL.`;
+            onChange({ volumeMl });
+            onUnread(false);
+            return null;
+          }}
+          onTrouble={() => onUnread(true)}
+        />
+      </View>
+      <View style={styles.pair}>
+        <Choice
+          label={`Where jar ${number} goes`}
+          hideLabel
+          value={jar.place}
+          onChange={(place) => onChange({ place })}
+          options={[
+            { value: 'fridge', label: 'Fridge' },
+            { value: 'freezer', label: 'Freezer' },
+          ]}
+        />
+        {onRemove && (
+          <Button
+            label="Remove"
+            hint={`Remove jar ${number}`}
+            icon={Trash2}
+            kind="quiet"
+            onPress={onRemove}
+          />
+        )}
+      </View>
     </View>
   );
 }

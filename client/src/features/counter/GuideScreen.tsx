@@ -5,16 +5,10 @@ import { useMemo, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { useBatchAllergensText } from '../../wire/allergens';
 import { serverNowMs } from '../../wire/clock';
-import type { KnownBatch, KnownKitchen } from '../../wire/queries';
-import {
-  undoing,
-  undoingTo,
-  useActiveBatches,
-  useBatch,
-  useKitchen,
-  useKitchenModel,
-  useRecord,
-} from '../../wire/queries';
+import type { KnownBatch } from '../../wire/batches';
+import type { KnownKitchen } from '../../wire/kitchen';
+import { undoing, undoingTo, useActiveBatches, useBatch, useRecord } from '../../wire/batches';
+import { useKitchen, useKitchenModel } from '../../wire/kitchen';
 import { BatchBand, batchLooks } from '../../ui/BatchBand';
 import { Button } from '../../ui/Button';
 import { QueryFallback } from '../../ui/QueryFallback';
@@ -59,31 +53,34 @@ function clockTap(
     : [{ type: 'step-paused', step: step.id }];
 }
 
-function Guide({ batch, kitchen }: { batch: KnownBatch; kitchen: KnownKitchen }) {
-  const router = useRouter();
-  const record = useRecord(batch.id);
-  const { data: known } = useKitchenModel();
-  const model = known?.model ?? USUAL_KITCHEN;
-  const active = useActiveBatches();
-  const [ways, setWays] = useWays();
-  const [stopping, setStopping] = useState(false);
-  /** A step looked at that is not the current one. */
+/** The step that is looked at: the current one, or another for a moment. */
+function usePeek({ steps, current }: BatchState) {
   const [peekId, setPeekId] = useState<string | null>(null);
-  const { state, events } = batch;
+  const shown = steps.find((step) => step.id === peekId) ?? current;
+  return {
+    shown,
+    peeking: shown !== null && shown.id !== current?.id,
+    move: (by: number): void => {
+      const at = steps.findIndex((step) => step.id === shown?.id);
+      const next = steps[at + by];
+      if (next) setPeekId(next.id === current?.id ? null : next.id);
+    },
+    leave: () => setPeekId(null),
+  };
+}
+
+/** Space for the clock, arrows from step to step, U for undo. */
+function useGuideKeys(
+  { batch, plan, record }: GuideProps,
+  { peeking, move }: ReturnType<typeof usePeek>,
+  undo: () => void,
+): void {
+  const { state } = batch;
   const { current } = state;
-  const plan = useMemo(() => replan(state, model, serverNowMs()), [state, model]);
-  const parts: GuideProps = { batch, kitchen, plan, record, ways };
-  useWakeLock(current !== null);
-  const shown = state.steps.find((step) => step.id === peekId) ?? current;
-  const peeking = shown !== null && shown.id !== current?.id;
-  const undo = (): void => {
-    record.say(undoing(events));
-  };
-  const move = (by: number): void => {
-    const at = state.steps.findIndex((step) => step.id === shown?.id);
-    const next = state.steps[at + by];
-    if (next) setPeekId(next.id === current?.id ? null : next.id);
-  };
+  const goesOn =
+    current !== null &&
+    !stepDefinition(current.kind).asks &&
+    (current.timerS === null || current.begunAtMs !== null);
   useKeys((key) => {
     switch (key) {
       case ' ': {
@@ -95,13 +92,7 @@ function Guide({ batch, kitchen }: { batch: KnownBatch; kitchen: KnownKitchen })
       }
       case 'ArrowRight':
         if (peeking) move(1);
-        else if (
-          current &&
-          !stepDefinition(current.kind).asks &&
-          (current.timerS === null || current.begunAtMs !== null)
-        ) {
-          record.say([{ type: 'step-done', step: current.id }]);
-        }
+        else if (current && goesOn) record.say([{ type: 'step-done', step: current.id }]);
         return true;
       case 'ArrowLeft':
         move(-1);
@@ -114,6 +105,25 @@ function Guide({ batch, kitchen }: { batch: KnownBatch; kitchen: KnownKitchen })
         return false;
     }
   });
+}
+
+function Guide({ batch, kitchen }: { batch: KnownBatch; kitchen: KnownKitchen }) {
+  const record = useRecord(batch.id);
+  const { data: known } = useKitchenModel();
+  const model = known?.model ?? USUAL_KITCHEN;
+  const active = useActiveBatches();
+  const [ways, setWays] = useWays();
+  const { state, events } = batch;
+  const { current } = state;
+  const plan = useMemo(() => replan(state, model, serverNowMs()), [state, model]);
+  const parts: GuideProps = { batch, kitchen, plan, record, ways };
+  const peek = usePeek(state);
+  const { shown, peeking, move, leave } = peek;
+  const undo = (): void => {
+    record.say(undoing(events));
+  };
+  useWakeLock(current !== null);
+  useGuideKeys(parts, peek, undo);
   const allergensOf = useBatchAllergensText();
   const look = batchLooks(active.data ?? []).get(batch.id);
   return (
@@ -126,7 +136,7 @@ function Guide({ batch, kitchen }: { batch: KnownBatch; kitchen: KnownKitchen })
         steps={state.steps}
         current={current}
         onBackTo={(step) => {
-          setPeekId(null);
+          leave();
           record.say(undoingTo(events, step.id));
         }}
       />
@@ -135,21 +145,12 @@ function Guide({ batch, kitchen }: { batch: KnownBatch; kitchen: KnownKitchen })
           key={shown.id}
           step={shown}
           {...parts}
-          peek={
-            peeking
-              ? { onLeave: () => setPeekId(null), onNext: () => move(1), onBefore: () => move(-1) }
-              : null
-          }
+          peek={peeking ? { onLeave: leave, onNext: () => move(1), onBefore: () => move(-1) } : null}
         />
       ) : (
         <Ended batch={batch} />
       )}
-      <View style={styles.row}>
-        <Button label="Undo the last entry" icon={Undo2} counter disabled={!state.undoable} onPress={undo} />
-        {state.status === 'bottled' && (
-          <Button label="See the shelf" counter onPress={() => router.navigate('/shelf')} />
-        )}
-      </View>
+      <UndoOrShelf state={state} undo={undo} />
       <WhatChanged plan={plan} kitchen={kitchen} />
       {current && state.status === 'under-way' && <RealityPanel step={current} {...parts} />}
       <AppText tone="soft" kind="small">
@@ -157,27 +158,48 @@ function Guide({ batch, kitchen }: { batch: KnownBatch; kitchen: KnownKitchen })
       </AppText>
       {current && <DevicesPanel />}
       {current && <StepAlertsPanel ways={ways} onChange={setWays} />}
-      {state.status === 'under-way' && (
-        <View style={styles.row}>
-          <Button label="Cancel batch" icon={X} kind="quiet" onPress={() => setStopping(!stopping)} />
-        </View>
+      {state.status === 'under-way' && <CancelBatch record={record} />}
+    </Screen>
+  );
+}
+
+function UndoOrShelf({ state, undo }: { state: BatchState; undo: () => void }) {
+  const router = useRouter();
+  return (
+    <View style={styles.row}>
+      <Button label="Undo the last entry" icon={Undo2} counter disabled={!state.undoable} onPress={undo} />
+      {state.status === 'bottled' && (
+        <Button label="See the shelf" counter onPress={() => router.navigate('/shelf')} />
       )}
-      {stopping && state.status === 'under-way' && (
+    </View>
+  );
+}
+
+const REASONS = ['Smells or looks wrong', 'No time after all', 'Something spilled'];
+
+function CancelBatch({ record }: Pick<GuideProps, 'record'>) {
+  const [asking, setAsking] = useState(false);
+  return (
+    <>
+      <View style={styles.row}>
+        <Button label="Cancel batch" icon={X} kind="quiet" onPress={() => setAsking(!asking)} />
+      </View>
+      {asking && (
         <Panel title="Cancel this batch?">
           <AppText>It leaves the counter; its record stays in the notebook. Undo brings it back.</AppText>
           <View style={styles.row}>
-            {['Smells or looks wrong', 'No time after all', 'Something spilled'].map((reason) => (
+            {REASONS.map((reason) => (
               <Button
                 key={reason}
                 label={reason}
                 kind="danger"
-                onPress={() => record.say([{ type: 'abandoned', reason }], () => setStopping(false))}
+                onPress={() => record.say([{ type: 'abandoned', reason }], () => setAsking(false))}
               />
             ))}
           </View>
         </Panel>
       )}
-    </Screen>
+    </>
   );
 }
 

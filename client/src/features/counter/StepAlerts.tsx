@@ -3,7 +3,7 @@ import { agenda } from '@humble-churn/core';
 import { useEffect, useRef } from 'react';
 import { serverNowMs } from '../../wire/clock';
 import { plansOnAgenda, usePlans } from '../../wire/plans';
-import { useActiveBatches } from '../../wire/queries';
+import { useActiveBatches } from '../../wire/batches';
 import { callTheCook, readWays } from './attention';
 
 const LOOK_EVERY_MS = 500;

@@ -21,149 +21,191 @@ import { ClockButtons } from './ClockButtons';
 import type { GuideProps } from './guideProps';
 import { readySound } from './attention';
 
-/** What a cook adds at a time, s. */
-const MORE_S = { blend: 10, soak: 30 * 60, cool: 5 * 60 } as const;
+/** What a clock says of each kind of step, and what a cook adds to it at a time, s. */
+const CLOCKS = {
+  blend: {
+    moreS: 10,
+    begin: 'Start blending',
+    over: 'Stop, and feel a drop between finger and thumb.',
+    stop: 'Stop now',
+    stopHint: 'Stop now: blending',
+    doneHint: 'Blending: done',
+    resumeHint: 'Resume blending',
+  },
+  soak: {
+    moreS: 30 * 60,
+    begin: 'The soak has begun',
+    over: 'The soak is over.',
+    stop: 'End the soak now',
+    stopHint: 'End the soak now',
+    doneHint: 'Soak: done',
+    resumeHint: 'Resume',
+  },
+  cool: {
+    moreS: 5 * 60,
+    begin: 'It stands in cold water',
+    over: 'Its time is up. Feel the bowl: it must be no warmer than your hand.',
+    stop: 'Cool enough',
+    stopHint: 'The bowl is cool enough',
+    doneHint: 'Cooling: done',
+    resumeHint: 'Resume',
+  },
+} as const;
 
 interface Props extends GuideProps {
   step: StepState;
 }
 
+function clockOf({ kind }: StepState) {
+  return kind === 'soak' || kind === 'cool' ? CLOCKS[kind] : CLOCKS.blend;
+}
+
+/** Whether the step is one that is waited for, rather than stood at. */
+function isWaitedFor({ kind }: StepState): boolean {
+  return kind === 'soak' || kind === 'cool';
+}
+
 /** The clock of a step: large, counted on the server's time, with what can be done to it. */
-export function StepClock({ step, batch, kitchen, plan, record }: Props) {
+export function StepClock(props: Props) {
+  const { step, batch, plan, record } = props;
   const nowMs = useNowMs(200);
-  const colour = useColours();
-  const soaking = step.kind === 'soak';
-  const cooling = step.kind === 'cool';
-  const waits = soaking || cooling;
-  const leftS = stepLeftS(step, nowMs) ?? 0;
-  const ranS = stepRanS(step, nowMs);
-  const endMs = timerEndMs(step);
-  const over = step.begunAtMs !== null && leftS <= 0;
-  const running = step.runningSinceMs !== null;
-  const lengthS = step.begunAtMs === null ? clockLengthS(step, plan, batch.state) : (step.timerS ?? 0);
+  const lengthS = step.begunAtMs === null ? clockLengthS(step, plan, batch.state) : null;
   const begin = (): void => {
     readySound();
-    record.say([{ type: 'step-begun', step: step.id, timerS: step.begunAtMs === null ? lengthS : null }]);
+    record.say([{ type: 'step-begun', step: step.id, timerS: lengthS }]);
   };
-  const done = (): void => {
-    record.say([{ type: 'step-done', step: step.id }]);
-  };
-  const more = cooling ? MORE_S.cool : soaking ? MORE_S.soak : MORE_S.blend;
-  const addMore = (
-    <Button
-      label={`Add ${formatDuration(more)}`}
-      icon={Plus}
-      counter
-      grow
-      onPress={() => record.say([{ type: 'time-added', step: step.id, seconds: more }])}
-    />
-  );
-  if (step.begunAtMs === null) {
+  if (lengthS !== null) {
     return (
       <>
         <AppText kind="clock" style={styles.clock}>
           {formatClock(lengthS)}
         </AppText>
-        <Button
-          label={cooling ? 'It stands in cold water' : soaking ? 'The soak has begun' : 'Start blending'}
-          kind="main"
-          icon={Play}
-          counter
-          onPress={begin}
-        />
+        <Button label={clockOf(step).begin} kind="main" icon={Play} counter onPress={begin} />
       </>
     );
   }
-  // A bowl is cool when the probe says so, or when nobody measured and its time is up.
-  const notYet =
-    cooling &&
-    eventRefusal(batch.state, { type: 'step-done', step: step.id }, kitchen.readings, nowMs) !== null;
+  return (
+    <>
+      <ClockFace {...props} nowMs={nowMs} />
+      <ClockText step={step} timeZone={batch.timeZone} nowMs={nowMs} />
+      <WhatToDo {...props} nowMs={nowMs} onResume={begin} />
+    </>
+  );
+}
+
+interface Ticking extends Props {
+  nowMs: number;
+}
+
+function isOver(step: StepState, nowMs: number): boolean {
+  return (stepLeftS(step, nowMs) ?? 0) <= 0;
+}
+
+function ClockFace({ step, batch, kitchen, plan, nowMs }: Ticking) {
+  const colour = useColours();
+  const leftS = stepLeftS(step, nowMs) ?? 0;
+  const ranS = stepRanS(step, nowMs);
+  const over = isOver(step, nowMs);
   const warmC = warmthAtC(plan, ranS);
   const limitC = plan.prediction.blend.warmthLimitC;
   const warms = step.kind === 'blend' && batch.state.recipe.blend.machine !== 'cold-press';
   return (
-    <>
-      <View
-        role="timer"
-        aria-label={over ? 'Time is up' : `${formatDuration(leftS)} left`}
-        style={[styles.face, { backgroundColor: over ? colour.buoySoft : colour.kelpSoft }]}
-      >
-        {warms ? (
-          <>
-            <AppText kind="count" tone={over ? 'buoy' : 'kelp'} style={styles.clock}>
-              {Math.floor(ranS)}
-            </AppText>
-            <AppText kind="bigFigure" tone={over ? 'buoy' : 'kelp'}>
-              of {formatDuration(step.timerS ?? 0)}
-            </AppText>
-            <AppText kind="figure" tone={warmC > limitC ? 'buoy' : 'ink'}>
-              about {formatTemp(warmC, kitchen.measures)}
-              {warmC > limitC ? ', too warm: stop' : ''}
-            </AppText>
-          </>
-        ) : (
-          <AppText kind="clock" tone={over ? 'buoy' : 'kelp'} style={styles.clock}>
-            {formatClock(leftS)}
+    <View
+      role="timer"
+      aria-label={over ? 'Time is up' : `${formatDuration(leftS)} left`}
+      style={[styles.face, { backgroundColor: over ? colour.buoySoft : colour.kelpSoft }]}
+    >
+      {warms ? (
+        <>
+          <AppText kind="count" tone={over ? 'buoy' : 'kelp'} style={styles.clock}>
+            {Math.floor(ranS)}
           </AppText>
-        )}
-      </View>
-      {/* A count that is read out each second would drown everything else. */}
-      <AppText style={styles.clock} {...((over || waits) && { live: 'polite' as const })}>
-        {over
-          ? cooling
-            ? 'Its time is up. Feel the bowl: it must be no warmer than your hand.'
-            : soaking
-              ? 'The soak is over.'
-              : 'Stop, and feel a drop between finger and thumb.'
-          : endMs === null
-            ? 'Stopped for a while. Nothing is lost.'
-            : waits
-              ? `Ready ${momentText(endMs, nowMs, batch.timeZone)}`
-              : `${Math.ceil(leftS)} s left`}
-      </AppText>
-      <ClockButtons>
-        {!running && (
-          <Button
-            label="Resume"
-            hint={waits ? 'Resume' : 'Resume blending'}
-            kind="main"
-            icon={Play}
-            counter
-            grow
-            onPress={begin}
-          />
-        )}
+          <AppText kind="bigFigure" tone={over ? 'buoy' : 'kelp'}>
+            of {formatDuration(step.timerS ?? 0)}
+          </AppText>
+          <AppText kind="figure" tone={warmC > limitC ? 'buoy' : 'ink'}>
+            about {formatTemp(warmC, kitchen.measures)}
+            {warmC > limitC ? ', too warm: stop' : ''}
+          </AppText>
+        </>
+      ) : (
+        <AppText kind="clock" tone={over ? 'buoy' : 'kelp'} style={styles.clock}>
+          {formatClock(leftS)}
+        </AppText>
+      )}
+    </View>
+  );
+}
+
+function ClockText({ step, timeZone, nowMs }: { step: StepState; timeZone: string; nowMs: number }) {
+  const endMs = timerEndMs(step);
+  const over = isOver(step, nowMs);
+  const waits = isWaitedFor(step);
+  const words = over
+    ? clockOf(step).over
+    : endMs === null
+      ? 'Stopped for a while. Nothing is lost.'
+      : waits
+        ? `Ready ${momentText(endMs, nowMs, timeZone)}`
+        : `${Math.ceil(stepLeftS(step, nowMs) ?? 0)} s left`;
+  // A count that is read out each second would drown everything else.
+  return (
+    <AppText style={styles.clock} {...((over || waits) && { live: 'polite' as const })}>
+      {words}
+    </AppText>
+  );
+}
+
+function WhatToDo({ step, batch, kitchen, record, nowMs, onResume }: Ticking & { onResume: () => void }) {
+  const clock = clockOf(step);
+  const waits = isWaitedFor(step);
+  const over = isOver(step, nowMs);
+  const running = step.runningSinceMs !== null;
+  const stepDone = { type: 'step-done', step: step.id } as const;
+  // A bowl is cool when the probe says so, or when nobody measured and its time is up.
+  const notYet =
+    step.kind === 'cool' && eventRefusal(batch.state, stepDone, kitchen.readings, nowMs) !== null;
+  return (
+    <ClockButtons>
+      {!running && (
         <Button
-          label={over ? 'Done' : cooling ? 'Cool enough' : soaking ? 'End the soak now' : 'Stop now'}
-          hint={
-            over
-              ? `${cooling ? 'Cooling' : soaking ? 'Soak' : 'Blending'}: done`
-              : cooling
-                ? 'The bowl is cool enough'
-                : soaking
-                  ? 'End the soak now'
-                  : 'Stop now: blending'
-          }
-          kind={running && (over || !waits) ? 'main' : 'plain'}
-          icon={Check}
+          label="Resume"
+          hint={clock.resumeHint}
+          kind="main"
+          icon={Play}
           counter
           grow
-          disabled={notYet}
-          onPress={done}
+          onPress={onResume}
         />
-        {!waits && running && !over && (
-          <Button
-            label="Pause"
-            hint="Pause the clock"
-            icon={Pause}
-            counter
-            grow
-            onPress={() => record.say([{ type: 'step-paused', step: step.id }])}
-          />
-        )}
-        {addMore}
-      </ClockButtons>
-    </>
+      )}
+      <Button
+        label={over ? 'Done' : clock.stop}
+        hint={over ? clock.doneHint : clock.stopHint}
+        kind={running && (over || !waits) ? 'main' : 'plain'}
+        icon={Check}
+        counter
+        grow
+        disabled={notYet}
+        onPress={() => record.say([stepDone])}
+      />
+      {!waits && running && !over && (
+        <Button
+          label="Pause"
+          hint="Pause the clock"
+          icon={Pause}
+          counter
+          grow
+          onPress={() => record.say([{ type: 'step-paused', step: step.id }])}
+        />
+      )}
+      <Button
+        label={`Add ${formatDuration(clock.moreS)}`}
+        icon={Plus}
+        counter
+        grow
+        onPress={() => record.say([{ type: 'time-added', step: step.id, seconds: clock.moreS }])}
+      />
+    </ClockButtons>
   );
 }
 

@@ -1,5 +1,5 @@
 import type { StepState } from '@humble-churn/core';
-import { gPer, isFarOff, movedInterval, formatReadMass, formatMass, typedFigure } from '@humble-churn/core';
+import { formatMass, formatReadMass, gPer, isFarOffReading, typedFigure } from '@humble-churn/core';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Button } from '../../ui/Button';
@@ -21,8 +21,6 @@ export function WeighSoaked({ step, batch, kitchen, plan, record, ways }: GuideP
   const [asking, setAsking] = useState(false);
   const [round, setRound] = useState(0);
   const { focusRef } = useDigits();
-  const { sureness } = batch.state;
-  const plannedG = batch.state.prediction.soak.soakedMassG;
   const expectedG = plan.prediction.soak.soakedMassG;
   const keep = (g: number): void => {
     record.say([
@@ -30,8 +28,14 @@ export function WeighSoaked({ step, batch, kitchen, plan, record, ways }: GuideP
       { type: 'step-done', step: step.id },
     ]);
   };
+  const keepNone = (): void => {
+    record.say([
+      { type: 'not-measured', what: 'soaked' },
+      { type: 'step-done', step: step.id },
+    ]);
+  };
   const offer = (g: number): void => {
-    if (isFarOff(g, expectedG, movedInterval(sureness?.soakedG ?? null, plannedG, expectedG))) {
+    if (isFarOffReading(batch.state, plan.prediction, 'soaked', { massG: g })) {
       setMassG(g);
       setAsking(true);
     } else keep(g);
@@ -80,24 +84,38 @@ export function WeighSoaked({ step, batch, kitchen, plan, record, ways }: GuideP
           onKeep={() => keep(massG)}
         />
       )}
-      <View style={styles.row}>
-        <Button
-          label={massG === null ? 'Not weighed' : 'Weighed'}
-          hint={massG === null ? `${stepName(step)}: go on without` : `${stepName(step)}: keep it and go on`}
-          kind={massG === null ? 'plain' : 'main'}
-          icon={Check}
-          counter
-          disabled={troubled || asking}
-          onPress={() => {
-            if (massG === null) {
-              record.say([
-                { type: 'not-measured', what: 'soaked' },
-                { type: 'step-done', step: step.id },
-              ]);
-            } else offer(massG);
-          }}
-        />
-      </View>
+      <Weighed
+        name={stepName(step)}
+        massG={massG}
+        disabled={troubled || asking}
+        onPress={() => (massG === null ? keepNone() : offer(massG))}
+      />
+    </View>
+  );
+}
+
+function Weighed({
+  name,
+  massG,
+  disabled,
+  onPress,
+}: {
+  name: string;
+  massG: number | null;
+  disabled: boolean;
+  onPress: () => void;
+}) {
+  return (
+    <View style={styles.row}>
+      <Button
+        label={massG === null ? 'Not weighed' : 'Weighed'}
+        hint={massG === null ? `${name}: go on without` : `${name}: keep it and go on`}
+        kind={massG === null ? 'plain' : 'main'}
+        icon={Check}
+        counter
+        disabled={disabled}
+        onPress={onPress}
+      />
     </View>
   );
 }

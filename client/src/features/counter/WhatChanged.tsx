@@ -1,7 +1,7 @@
 import type { Fact, PlanChange, Replan, ReplannedFigure } from '@humble-churn/core';
 import { formatDuration, formatMass, formatTemp, formatVolume } from '@humble-churn/core';
 import { StyleSheet, View } from 'react-native';
-import type { KnownKitchen } from '../../wire/queries';
+import type { KnownKitchen } from '../../wire/kitchen';
 import { Panel } from '../../ui/Panel';
 import { AppText } from '../../ui/AppText';
 import { SPACE } from '../../ui/theme';

@@ -1,5 +1,6 @@
 import type { Replan } from '@humble-churn/core';
-import type { KnownBatch, KnownKitchen, useRecord } from '../../wire/queries';
+import type { KnownBatch, useRecord } from '../../wire/batches';
+import type { KnownKitchen } from '../../wire/kitchen';
 import type { Ways } from './attention';
 
 /** What each part of the guide is given. */

@@ -6,7 +6,7 @@ import { Cautions } from '../../ui/Cautions';
 import { AppText } from '../../ui/AppText';
 import { SPACE, useColours } from '../../ui/theme';
 import { momentText } from '../../wire/moments';
-import type { KnownKitchen } from '../../wire/queries';
+import type { KnownKitchen } from '../../wire/kitchen';
 import { Visits } from './Visits';
 import { useDays } from './useDays';
 

@@ -1,7 +1,8 @@
 import { refusalMessage } from '@humble-churn/contract';
 import { StyleSheet, View } from 'react-native';
 import { usePlans } from '../../wire/plans';
-import { useActiveBatches, useKitchenModel } from '../../wire/queries';
+import { useActiveBatches } from '../../wire/batches';
+import { useKitchenModel } from '../../wire/kitchen';
 import { useRecipes } from '../../wire/recipes';
 import { AppText } from '../../ui/AppText';
 import { Button } from '../../ui/Button';

@@ -15,7 +15,7 @@ import { SPACE, useColours } from '../../ui/theme';
 import { momentText } from '../../wire/moments';
 import { keptAllergensText } from '../../wire/allergens';
 import { useCalendarFile, usePlanning } from '../../wire/plans';
-import { useRecordTo, useStartBatch } from '../../wire/queries';
+import { useRecordTo, useStartBatch } from '../../wire/batches';
 import { Visits } from './Visits';
 import type { KeptPlan } from './useDays';
 import { useDays } from './useDays';

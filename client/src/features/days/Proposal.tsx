@@ -10,7 +10,7 @@ import { AppText } from '../../ui/AppText';
 import { Check, Undo2 } from '../../ui/icons';
 import { SPACE } from '../../ui/theme';
 import { momentText } from '../../wire/moments';
-import type { KnownKitchen } from '../../wire/queries';
+import type { KnownKitchen } from '../../wire/kitchen';
 import { Visits } from './Visits';
 import { useDays, useDaysActs } from './useDays';
 

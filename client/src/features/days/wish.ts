@@ -1,6 +1,6 @@
 import type { Recipe, KitchenModel } from '@humble-churn/core';
 import { avoidedBy, isFreeOf, recipeAllergens, timeOnDay } from '@humble-churn/core';
-import type { KnownKitchen } from '../../wire/queries';
+import type { KnownKitchen } from '../../wire/kitchen';
 
 /** What is to be ready, and by when. */
 export interface Wish {

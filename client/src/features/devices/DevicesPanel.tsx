@@ -4,7 +4,7 @@ import { StyleSheet, View } from 'react-native';
 import { hasBluetooth } from '../../devices/bluetooth';
 import type { DeviceKind } from '../../devices/useDevice';
 import { useDevice } from '../../devices/useDevice';
-import { useKitchen } from '../../wire/queries';
+import { useKitchen } from '../../wire/kitchen';
 import { Button } from '../../ui/Button';
 import { Notice } from '../../ui/Notice';
 import { Panel } from '../../ui/Panel';

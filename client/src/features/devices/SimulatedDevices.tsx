@@ -28,11 +28,8 @@ function bytesOf(packet: DataView): Uint8Array<ArrayBuffer> {
   return Uint8Array.from({ length: packet.byteLength }, (_, i) => packet.getUint8(i));
 }
 
-/** A kitchen scale that is not there: put something on it, and it settles, drifts and drops out like one. */
-export function SimulatedScale() {
-  const colour = useColours();
-  const [loadG, setLoadG] = useState(0);
-  const [stepG, setStepG] = useState<ScaleManners['stepG']>(1);
+/** A scale that is not there, read as often as one that is, and what can be done to it. */
+function useSimulatedScale(stepG: ScaleManners['stepG']) {
   const [shownG, setShownG] = useState<number | null>(0);
   const load = useRef(0);
   const tare = useRef(false);
@@ -65,8 +62,29 @@ export function SimulatedScale() {
       air.close();
     };
   }, [stepG]);
+  return {
+    shownG,
+    put: (massG: number): void => {
+      load.current = massG;
+    },
+    tare: (): void => {
+      tare.current = true;
+    },
+    dropOut: (): void => {
+      gone.current = true;
+    },
+  };
+}
+
+/** A kitchen scale that is not there: put something on it, and it settles, drifts and drops out like one. */
+export function SimulatedScale() {
+  const colour = useColours();
+  const [loadG, setLoadG] = useState(0);
+  const [stepG, setStepG] = useState<ScaleManners['stepG']>(1);
+  const scale = useSimulatedScale(stepG);
+  const { shownG } = scale;
   const put = (massG: number): void => {
-    load.current = massG;
+    scale.put(massG);
     setLoadG(massG);
   };
   return (
@@ -96,19 +114,8 @@ export function SimulatedScale() {
         ))}
       </View>
       <View style={styles.row}>
-        <Button
-          label="Tare"
-          onPress={() => {
-            tare.current = true;
-          }}
-        />
-        <Button
-          label="Drop out"
-          hint="Let it drop out for two seconds"
-          onPress={() => {
-            gone.current = true;
-          }}
-        />
+        <Button label="Tare" onPress={scale.tare} />
+        <Button label="Drop out" hint="Let it drop out for two seconds" onPress={scale.dropOut} />
       </View>
       <Choice
         label="Shows steps of"

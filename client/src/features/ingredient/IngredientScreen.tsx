@@ -4,10 +4,10 @@ import { PackFiguresSchema, refusalMessage } from '@humble-churn/contract';
 import { ingredientFromPack, packOf } from '@humble-churn/core';
 import { useRouter } from 'expo-router';
 import { useState } from 'react';
-import type { Control } from 'react-hook-form';
+import type { Control, UseFormReturn } from 'react-hook-form';
 import { Controller, useForm } from 'react-hook-form';
 import { StyleSheet, View } from 'react-native';
-import { useAddIngredient, useChangeIngredient, useOwnIngredients, useUnreadable } from '../../wire/queries';
+import { useAddIngredient, useChangeIngredient, useOwnIngredients, useUnreadable } from '../../wire/kitchen';
 import { Button } from '../../ui/Button';
 import { Choice } from '../../ui/Choice';
 import { FormChoice, FormName, FormToggle } from '../../ui/FormFields';
@@ -19,6 +19,7 @@ import { QuantityField } from '../../ui/QuantityField';
 import { Screen } from '../../ui/Screen';
 import { useToast } from '../../ui/Toast';
 import { AppText } from '../../ui/AppText';
+import { boundsAt } from '../../ui/schemaBounds';
 import { SPACE } from '../../ui/theme';
 
 type Figure =
@@ -36,24 +37,23 @@ interface FigureLine {
   name: Figure;
   label: string;
   unit: string;
-  most: number;
   optional: boolean;
 }
 
 const FIGURES: readonly FigureLine[] = [
-  { name: 'fatPct', label: 'Fat', unit: 'g', most: 100, optional: false },
-  { name: 'carbPct', label: 'Carbohydrate', unit: 'g', most: 100, optional: false },
-  { name: 'proteinPct', label: 'Protein', unit: 'g', most: 100, optional: false },
-  { name: 'sugarsPct', label: 'of which sugars', unit: 'g', most: 100, optional: true },
-  { name: 'fibrePct', label: 'Fibre', unit: 'g', most: 100, optional: true },
-  { name: 'kcalPer100G', label: 'Energy', unit: 'kcal', most: 1000, optional: true },
-  { name: 'cupG', label: 'One US cup weighs', unit: 'g', most: 400, optional: true },
+  { name: 'fatPct', label: 'Fat', unit: 'g', optional: false },
+  { name: 'carbPct', label: 'Carbohydrate', unit: 'g', optional: false },
+  { name: 'proteinPct', label: 'Protein', unit: 'g', optional: false },
+  { name: 'sugarsPct', label: 'of which sugars', unit: 'g', optional: true },
+  { name: 'fibrePct', label: 'Fibre', unit: 'g', optional: true },
+  { name: 'kcalPer100G', label: 'Energy', unit: 'kcal', optional: true },
+  { name: 'cupG', label: 'One US cup weighs', unit: 'g', optional: true },
 ];
 
 /** What can hurt, where the pack or a book says so. */
 const LIMIT_FIGURES: readonly FigureLine[] = [
-  { name: 'seleniumUgPerG', label: 'Selenium in 1 g', unit: 'µg', most: 100, optional: true },
-  { name: 'rawLimitGPerServing', label: 'Most to eat raw at a time', unit: 'g', most: 500, optional: true },
+  { name: 'seleniumUgPerG', label: 'Selenium in 1 g', unit: 'µg', optional: true },
+  { name: 'rawLimitGPerServing', label: 'Most to eat raw at a time', unit: 'g', optional: true },
 ];
 
 const EMPTY_PACK: Partial<PackFiguresWire> = {
@@ -113,11 +113,11 @@ function PackForm({
   const change = useChangeIngredient();
   // What was sent may change before the next try; then it is another thing and gets another key.
   const [key, setKey] = useState(() => crypto.randomUUID());
-  const { control, handleSubmit, formState, setError, setValue, clearErrors } = useForm<PackFiguresWire>({
+  const form = useForm<PackFiguresWire>({
     resolver: zodResolver(PackFiguresSchema),
     defaultValues: start,
   });
-  const { errors } = formState;
+  const { handleSubmit, setError } = form;
   const failed = add.error ?? change.error;
   const save = handleSubmit((pack) => {
     // Turned away here already, with the reason at its field; the server says the same.
@@ -155,98 +155,9 @@ function PackForm({
         Copy what the pack says for 100 g. What it leaves out is filled with the middle of our table and
         marked as a guess.
       </AppText>
-      <Panel title="What it is">
-        <FormName
-          control={control}
-          name="name"
-          label="Name"
-          trouble={errors.name ? nameTrouble(errors.name.message) : ''}
-          note="Only sweet almonds: bitter almonds, stone-fruit kernels and raw beans are poisonous."
-        />
-        <FormChoice
-          control={control}
-          name="kind"
-          label="It is a"
-          options={[
-            { value: 'nut', label: 'Nut' },
-            { value: 'seed', label: 'Seed' },
-          ]}
-        />
-        <Controller
-          control={control}
-          name="allergens"
-          render={({ field }) => (
-            <AllergenToggles
-              label="Allergens on the pack; none chosen means none is listed"
-              chosen={field.value}
-              onChange={field.onChange}
-            />
-          )}
-        />
-        <FormToggle
-          control={control}
-          name="byRegion"
-          label="Only some regions name them"
-          note="they are named everywhere here all the same"
-        />
-        <FormToggle
-          control={control}
-          name="gels"
-          label="It turns to a gel when wet"
-          note="as flax and chia do; the gel keeps milk in the bag"
-        />
-      </Panel>
-      <Panel title="In 100 g">
-        <View style={styles.figures}>
-          {FIGURES.map((figure) => (
-            <FigureField
-              key={figure.name}
-              {...figure}
-              control={control}
-              error={errors[figure.name] ? (errors[figure.name]?.message ?? 'Missing') : null}
-            />
-          ))}
-        </View>
-        {errors.fibrePct?.type === 'fibre-over-carbohydrate' && (
-          <Button
-            label="Read fibre as listed beside carbohydrate"
-            onPress={() => {
-              setValue('carbIncludesFibre', false);
-              clearErrors('fibrePct');
-            }}
-          />
-        )}
-        <Controller
-          control={control}
-          name="carbIncludesFibre"
-          render={({ field }) => (
-            <Choice
-              label="On this pack fibre is"
-              value={field.value ? 'in' : 'beside'}
-              onChange={(where) => field.onChange(where === 'in')}
-              options={[
-                { value: 'beside', label: 'listed beside carbohydrate' },
-                { value: 'in', label: 'part of carbohydrate' },
-              ]}
-            />
-          )}
-        />
-      </Panel>
-      <Panel title="Limits, if you know of any">
-        <AppText tone="soft">
-          Brazil nuts hold about 19 µg of selenium in a gram; of flax 15 g raw is a serving’s most.
-        </AppText>
-        <View style={styles.figures}>
-          {LIMIT_FIGURES.map((figure) => (
-            <FigureField
-              key={figure.name}
-              {...figure}
-              control={control}
-              error={errors[figure.name] ? (errors[figure.name]?.message ?? 'Missing') : null}
-            />
-          ))}
-        </View>
-      </Panel>
+      <WhatItIs form={form} />
+      <InHundredGrams form={form} />
+      <KnownLimits form={form} />
       {failed && <Notice kind="error">{failed.message} What you typed still stands here.</Notice>}
       <Button
         label={correcting === null ? 'Add it' : 'Correct it'}
@@ -256,6 +167,121 @@ function PackForm({
       />
     </Screen>
   );
+}
+
+interface Form {
+  form: UseFormReturn<PackFiguresWire>;
+}
+
+function WhatItIs({ form: { control, formState } }: Form) {
+  const { errors } = formState;
+  return (
+    <Panel title="What it is">
+      <FormName
+        control={control}
+        name="name"
+        label="Name"
+        trouble={errors.name ? nameTrouble(errors.name.message) : ''}
+        note="Only sweet almonds: bitter almonds, stone-fruit kernels and raw beans are poisonous."
+      />
+      <FormChoice
+        control={control}
+        name="kind"
+        label="It is a"
+        options={[
+          { value: 'nut', label: 'Nut' },
+          { value: 'seed', label: 'Seed' },
+        ]}
+      />
+      <Controller
+        control={control}
+        name="allergens"
+        render={({ field }) => (
+          <AllergenToggles
+            label="Allergens on the pack; none chosen means none is listed"
+            chosen={field.value}
+            onChange={field.onChange}
+          />
+        )}
+      />
+      <FormToggle
+        control={control}
+        name="byRegion"
+        label="Only some regions name them"
+        note="they are named everywhere here all the same"
+      />
+      <FormToggle
+        control={control}
+        name="gels"
+        label="It turns to a gel when wet"
+        note="as flax and chia do; the gel keeps milk in the bag"
+      />
+    </Panel>
+  );
+}
+
+function InHundredGrams({ form }: Form) {
+  const { control, formState, setValue, clearErrors } = form;
+  const { errors } = formState;
+  return (
+    <Panel title="In 100 g">
+      <View style={styles.figures}>
+        <FigureFields figures={FIGURES} form={form} />
+      </View>
+      {errors.fibrePct?.type === 'fibre-over-carbohydrate' && (
+        <Button
+          label="Read fibre as listed beside carbohydrate"
+          onPress={() => {
+            setValue('carbIncludesFibre', false);
+            clearErrors('fibrePct');
+          }}
+        />
+      )}
+      <Controller
+        control={control}
+        name="carbIncludesFibre"
+        render={({ field }) => (
+          <Choice
+            label="On this pack fibre is"
+            value={field.value ? 'in' : 'beside'}
+            onChange={(where) => field.onChange(where === 'in')}
+            options={[
+              { value: 'beside', label: 'listed beside carbohydrate' },
+              { value: 'in', label: 'part of carbohydrate' },
+            ]}
+          />
+        )}
+      />
+    </Panel>
+  );
+}
+
+function KnownLimits({ form }: Form) {
+  return (
+    <Panel title="Limits, if you know of any">
+      <AppText tone="soft">
+        Brazil nuts hold about 19 µg of selenium in a gram; of flax 15 g raw is a serving’s most.
+      </AppText>
+      <View style={styles.figures}>
+        <FigureFields figures={LIMIT_FIGURES} form={form} />
+      </View>
+    </Panel>
+  );
+}
+
+function FigureFields({ figures, form }: Form & { figures: readonly FigureLine[] }) {
+  const { errors } = form.formState;
+  return figures.map((figure) => {
+    const error = errors[figure.name];
+    return (
+      <FigureField
+        key={figure.name}
+        {...figure}
+        control={form.control}
+        error={error ? (error.message ?? 'Missing') : null}
+      />
+    );
+  });
 }
 
 /** Fields at which a pack can be refused. */
@@ -270,11 +296,11 @@ function FigureField({
   name,
   label,
   unit,
-  most,
   optional,
   control,
   error,
 }: FigureLine & { control: Control<PackFiguresWire>; error: string | null }) {
+  const { max } = boundsAt(PackFiguresSchema, name);
   return (
     <Controller
       control={control}
@@ -289,7 +315,7 @@ function FigureField({
             shown={value === null || value === undefined ? '' : String(value)}
             onEmpty={() => field.onChange(optional ? null : undefined)}
             onNumber={(typed) => {
-              if (typed > most) return `At most ${most}.`;
+              if (typed > max) return `At most ${max}.`;
               field.onChange(typed);
               return null;
             }}

@@ -5,11 +5,11 @@ import { useContext, useState } from 'react';
 import type { FieldErrors } from 'react-hook-form';
 import { useForm, useWatch } from 'react-hook-form';
 import type { z } from 'zod';
-import type { KnownKitchen } from '../../wire/queries';
-import { useAskedAnew, useChangeKitchen, useKitchen, useOwnIngredients } from '../../wire/queries';
+import type { KnownKitchen } from '../../wire/kitchen';
+import { useAskedAnew, useChangeKitchen, useKitchen, useOwnIngredients } from '../../wire/kitchen';
 import { Button } from '../../ui/Button';
 import { Choice } from '../../ui/Choice';
-import { FormChoice, FormName, FormQuantity } from '../../ui/FormFields';
+import { FormChoice, FormName, FormQuantity, FormSchemaContext } from '../../ui/FormFields';
 import { Notice } from '../../ui/Notice';
 import { QueryFallback } from '../../ui/QueryFallback';
 import { Panel } from '../../ui/Panel';
@@ -18,10 +18,13 @@ import { Screen } from '../../ui/Screen';
 import { useToast } from '../../ui/Toast';
 import { AppText } from '../../ui/AppText';
 import { ThemeChoiceContext } from '../../ui/theme';
-import { GearPanel, HoursPanel, PeoplePanel, PricesPanel } from './HouseholdPanels';
+import { GearPanel } from './GearPanel';
+import { HoursPanel } from './HoursPanel';
 import { OwnIngredientsPanel } from './OwnIngredientsPanel';
+import { PeoplePanel } from './PeoplePanel';
+import { PricesPanel } from './PricesPanel';
 import { UnreadablePanel } from './UnreadablePanel';
-import type { SettingsForm } from './settingsForm';
+import type { SettingsForm, SettingsProps } from './settingsForm';
 import { CUP_NAMES } from '../../ui/cupNames';
 
 // The form starts from settings that were parsed already: what the schema would fill in is there.
@@ -57,7 +60,6 @@ function troubledParts(errors: FieldErrors<SettingsForm>): string {
 function Settings({ kitchen, own }: { kitchen: KnownKitchen; own: readonly OwnIngredient[] }) {
   const toast = useToast();
   const change = useChangeKitchen();
-  const theme = useContext(ThemeChoiceContext);
   const [sent, setSent] = useState(false);
   const { control, handleSubmit, formState, reset } = useForm<SettingsForm>({
     resolver: zodResolver(FormSchema),
@@ -82,114 +84,130 @@ function Settings({ kitchen, own }: { kitchen: KnownKitchen; own: readonly OwnIn
   );
   const troubled = troubledParts(formState.errors);
   return (
-    <Screen title="Kitchen">
-      <UnreadablePanel />
-      <Panel title="The place">
-        <FormName
-          control={control}
-          name="name"
-          label="Name"
-          trouble="Give the kitchen a name of up to 60 letters."
+    <FormSchemaContext value={FormSchema}>
+      <Screen title="Kitchen">
+        <UnreadablePanel />
+        <PlacePanel control={control} />
+        <MeasuresPanel control={control} />
+        <PeoplePanel control={control} />
+        <GearPanel control={control} />
+        <HoursPanel control={control} />
+        <PricesPanel control={control} currency={currency} own={own} />
+        <OwnIngredientsPanel own={own} />
+        <DevicePanel />
+        {change.error && (
+          <Notice kind="error">{change.error.message} What you typed still stands here.</Notice>
+        )}
+        {sent && troubled !== '' && (
+          <Notice kind="error">Something does not fit under {troubled}. Nothing was kept yet.</Notice>
+        )}
+        <Button
+          label="Save settings"
+          kind="main"
+          busy={change.isPending}
+          disabled={!formState.isDirty}
+          onPress={() => {
+            setSent(true);
+            void save();
+          }}
         />
-        <FormName
-          control={control}
-          name="timeZone"
-          label="Time zone"
-          trouble="A place, such as Europe/Lisbon: an abbreviation such as EST knows no summer time."
-          note="All clock times are shown in it."
-        />
-        <FormQuantity
-          control={control}
-          name="fridgeTempC"
-          label="Fridge, as a thermometer in it reads"
-          unit="°C"
-          min={0}
-          max={15}
-          note="4 °C or below is safe. At 6 °C milk keeps about half as long."
-        />
-        <FormQuantity
-          control={control}
-          name="roomTempC"
-          label="Room, where a bowl soaks"
-          unit="°C"
-          min={5}
-          max={45}
-        />
-        <FormChoice
-          control={control}
-          name="budgetH"
-          label="Keep milk at 4 °C"
-          options={[
-            { value: 48, label: '2 days' },
-            { value: 72, label: '3 days' },
-            { value: 96, label: '4 days', note: 'usual' },
-          ]}
-        />
-      </Panel>
-      <Panel title="Measures">
-        <FormChoice
-          control={control}
-          name="measures"
-          label="Show"
-          options={[
-            { value: 'metric', label: 'g, mL, °C' },
-            { value: 'us', label: 'oz, cups, °F' },
-          ]}
-        />
-        <FormChoice
-          control={control}
-          name="cupSystem"
-          label="Cups on this bench are"
-          options={[
-            { value: 'us', label: CUP_NAMES.us, note: '237 mL' },
-            { value: 'metric', label: CUP_NAMES.metric, note: '250 mL' },
-            { value: 'imperial', label: CUP_NAMES.imperial, note: '284 mL' },
-          ]}
-        />
-        <FormName
-          control={control}
-          name="currency"
-          label="Currency"
-          maxLength={3}
-          shape={(text) => text.toUpperCase()}
-          trouble="Three letters, such as EUR."
-        />
-      </Panel>
-      <PeoplePanel control={control} />
-      <GearPanel control={control} />
-      <HoursPanel control={control} />
-      <PricesPanel control={control} currency={currency} own={own} />
-      <OwnIngredientsPanel own={own} />
-      <Panel title="This device">
-        <Choice
-          label="Colours"
-          value={theme.choice}
-          onChange={theme.choose}
-          options={[
-            { value: 'system', label: 'As the device' },
-            { value: 'light', label: 'Light' },
-            { value: 'dark', label: 'Dark' },
-          ]}
-        />
-        <AppText kind="small" tone="soft">
-          Press ? for the keys.
-        </AppText>
-        <SafetyLink />
-      </Panel>
-      {change.error && <Notice kind="error">{change.error.message} What you typed still stands here.</Notice>}
-      {sent && troubled !== '' && (
-        <Notice kind="error">Something does not fit under {troubled}. Nothing was kept yet.</Notice>
-      )}
-      <Button
-        label="Save settings"
-        kind="main"
-        busy={change.isPending}
-        disabled={!formState.isDirty}
-        onPress={() => {
-          setSent(true);
-          void save();
-        }}
+      </Screen>
+    </FormSchemaContext>
+  );
+}
+
+/** Where it is, and how warm. */
+function PlacePanel({ control }: SettingsProps) {
+  return (
+    <Panel title="The place">
+      <FormName
+        control={control}
+        name="name"
+        label="Name"
+        trouble="Give the kitchen a name of up to 60 letters."
       />
-    </Screen>
+      <FormName
+        control={control}
+        name="timeZone"
+        label="Time zone"
+        trouble="A place, such as Europe/Lisbon: an abbreviation such as EST knows no summer time."
+        note="All clock times are shown in it."
+      />
+      <FormQuantity
+        control={control}
+        name="fridgeTempC"
+        label="Fridge, as a thermometer in it reads"
+        unit="°C"
+        note="4 °C or below is safe. At 6 °C milk keeps about half as long."
+      />
+      <FormQuantity control={control} name="roomTempC" label="Room, where a bowl soaks" unit="°C" />
+      <FormChoice
+        control={control}
+        name="budgetH"
+        label="Keep milk at 4 °C"
+        options={[
+          { value: 48, label: '2 days' },
+          { value: 72, label: '3 days' },
+          { value: 96, label: '4 days', note: 'usual' },
+        ]}
+      />
+    </Panel>
+  );
+}
+
+function MeasuresPanel({ control }: SettingsProps) {
+  return (
+    <Panel title="Measures">
+      <FormChoice
+        control={control}
+        name="measures"
+        label="Show"
+        options={[
+          { value: 'metric', label: 'g, mL, °C' },
+          { value: 'us', label: 'oz, cups, °F' },
+        ]}
+      />
+      <FormChoice
+        control={control}
+        name="cupSystem"
+        label="Cups on this bench are"
+        options={[
+          { value: 'us', label: CUP_NAMES.us, note: '237 mL' },
+          { value: 'metric', label: CUP_NAMES.metric, note: '250 mL' },
+          { value: 'imperial', label: CUP_NAMES.imperial, note: '284 mL' },
+        ]}
+      />
+      <FormName
+        control={control}
+        name="currency"
+        label="Currency"
+        maxLength={3}
+        shape={(text) => text.toUpperCase()}
+        trouble="Three letters, such as EUR."
+      />
+    </Panel>
+  );
+}
+
+/** What holds on this device only. */
+function DevicePanel() {
+  const theme = useContext(ThemeChoiceContext);
+  return (
+    <Panel title="This device">
+      <Choice
+        label="Colours"
+        value={theme.choice}
+        onChange={theme.choose}
+        options={[
+          { value: 'system', label: 'As the device' },
+          { value: 'light', label: 'Light' },
+          { value: 'dark', label: 'Dark' },
+        ]}
+      />
+      <AppText kind="small" tone="soft">
+        Press ? for the keys.
+      </AppText>
+      <SafetyLink />
+    </Panel>
   );
 }

@@ -3,7 +3,7 @@ import type { OwnIngredient } from '@humble-churn/core';
 import { allergensIn } from '@humble-churn/core';
 import { useRouter } from 'expo-router';
 import { StyleSheet, View } from 'react-native';
-import { useChangeIngredient } from '../../wire/queries';
+import { useChangeIngredient } from '../../wire/kitchen';
 import { Button } from '../../ui/Button';
 import { Notice } from '../../ui/Notice';
 import { Panel } from '../../ui/Panel';

@@ -1,7 +1,7 @@
 import type { Unreadable } from '@humble-churn/contract';
 import { useRouter } from 'expo-router';
 import { StyleSheet, View } from 'react-native';
-import { useSetAside, useUnreadable } from '../../wire/queries';
+import { useSetAside, useUnreadable } from '../../wire/kitchen';
 import { Button } from '../../ui/Button';
 import { Notice } from '../../ui/Notice';
 import { Panel } from '../../ui/Panel';

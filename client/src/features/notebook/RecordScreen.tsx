@@ -1,11 +1,14 @@
+import type { BatchState } from '@humble-churn/core';
 import { massFlow, formatMass, formatVolume, effectiveEvents } from '@humble-churn/core';
 import { useRouter } from 'expo-router';
 import { StyleSheet, View } from 'react-native';
 import { useBatchAllergensText } from '../../wire/allergens';
 import { useNowMs } from '../../wire/clock';
 import { momentText } from '../../wire/moments';
-import type { KnownBatch, KnownKitchen } from '../../wire/queries';
-import { useBatch, useKitchen } from '../../wire/queries';
+import type { KnownBatch } from '../../wire/batches';
+import type { KnownKitchen } from '../../wire/kitchen';
+import { useBatch } from '../../wire/batches';
+import { useKitchen } from '../../wire/kitchen';
 import { Button } from '../../ui/Button';
 import { Panel } from '../../ui/Panel';
 import { MassFlowDrawing } from '../../ui/MassFlowDrawing';
@@ -29,15 +32,9 @@ export function RecordScreen({ batchId }: { batchId: string }) {
   return <Page batch={batch.data} kitchen={kitchen.data} />;
 }
 
-function Page({ batch, kitchen }: { batch: KnownBatch; kitchen: KnownKitchen }) {
-  const router = useRouter();
-  const nowMs = useNowMs(60_000);
-  const { state, events } = batch;
-  const { recipe, prediction } = state;
-  const { width, onLayout } = useWidth(340);
-  const allergensOf = useBatchAllergensText();
-  const counts = new Set(effectiveEvents(events).map((event) => event.id));
-  const facts = [
+/** The recipe in a few lines. */
+function factsOf({ recipe, prediction }: BatchState, kitchen: KnownKitchen): string[] {
+  return [
     prediction.nuts.map((nut) => `${formatMass(nut.massG, kitchen)} ${nut.name.toLowerCase()}`).join(', '),
     ...(prediction.additions.length > 0
       ? [
@@ -54,6 +51,14 @@ function Page({ batch, kitchen }: { batch: KnownBatch; kitchen: KnownKitchen }) 
     `${MACHINE_LABELS[recipe.blend.machine]}; ${strainedLabel(recipe)}`,
     `${BODY_LABELS[prediction.milk.body]}: ${prediction.milk.solidsPct.toFixed(1)} % solids predicted`,
   ];
+}
+
+function Page({ batch, kitchen }: { batch: KnownBatch; kitchen: KnownKitchen }) {
+  const router = useRouter();
+  const { state } = batch;
+  const { recipe, prediction } = state;
+  const { width, onLayout } = useWidth(340);
+  const allergensOf = useBatchAllergensText();
   return (
     <Screen title={recipe.name}>
       <AppText kind="strong">Allergens: {allergensOf(state)}</AppText>
@@ -74,7 +79,7 @@ function Page({ batch, kitchen }: { batch: KnownBatch; kitchen: KnownKitchen }) 
         </AppText>
       </Panel>
       <Panel title="How it was made">
-        {facts.map((fact) => (
+        {factsOf(state, kitchen).map((fact) => (
           <AppText key={fact}>{fact}</AppText>
         ))}
         <View style={styles.row}>
@@ -94,26 +99,36 @@ function Page({ batch, kitchen }: { batch: KnownBatch; kitchen: KnownKitchen }) 
           )}
         </View>
       </Panel>
-      <Panel title="What happened">
-        {events.map((event) => {
-          const back = event.type !== 'undone' && !counts.has(event.id);
-          return (
-            <View key={event.id} style={styles.event}>
-              <AppText kind="small" tone="soft" style={styles.when}>
-                {momentText(event.atMs, nowMs, batch.timeZone)}
-              </AppText>
-              <AppText
-                tone={back ? 'soft' : 'ink'}
-                style={back ? { ...styles.what, ...styles.back } : styles.what}
-              >
-                {eventLabel(event, state, kitchen)}
-                {back ? ' (taken back)' : ''}
-              </AppText>
-            </View>
-          );
-        })}
-      </Panel>
+      <WhatHappened batch={batch} kitchen={kitchen} />
     </Screen>
+  );
+}
+
+/** Every entry, those that were taken back struck through. */
+function WhatHappened({ batch, kitchen }: { batch: KnownBatch; kitchen: KnownKitchen }) {
+  const nowMs = useNowMs(60_000);
+  const { state, events } = batch;
+  const counts = new Set(effectiveEvents(events).map((event) => event.id));
+  return (
+    <Panel title="What happened">
+      {events.map((event) => {
+        const back = event.type !== 'undone' && !counts.has(event.id);
+        return (
+          <View key={event.id} style={styles.event}>
+            <AppText kind="small" tone="soft" style={styles.when}>
+              {momentText(event.atMs, nowMs, batch.timeZone)}
+            </AppText>
+            <AppText
+              tone={back ? 'soft' : 'ink'}
+              style={back ? { ...styles.what, ...styles.back } : styles.what}
+            >
+              {eventLabel(event, state, kitchen)}
+              {back ? ' (taken back)' : ''}
+            </AppText>
+          </View>
+        );
+      })}
+    </Panel>
   );
 }
 

@@ -10,7 +10,7 @@ import { Panel } from '../../ui/Panel';
 import { useToast } from '../../ui/Toast';
 import { AppText } from '../../ui/AppText';
 import { FONT, SPACE, TOUCH, useColours } from '../../ui/theme';
-import type { KnownKitchen } from '../../wire/queries';
+import type { KnownKitchen } from '../../wire/kitchen';
 import { useKeepRecipe } from '../../wire/recipes';
 import { layOnBench } from '../bench';
 import { recipeSummary } from './summary';
@@ -26,17 +26,14 @@ interface Props {
 /** A recipe from a file, dropped or chosen, or pasted as text. It is shown first; nothing is kept unasked. */
 export function ReadRecipe({ kitchen, model }: Props) {
   const colour = useColours();
-  const toast = useToast();
-  const router = useRouter();
-  const keep = useKeepRecipe();
   const [text, setText] = useState('');
   const [reading, setReading] = useState<RecipeReading | null>(null);
-  const [key, setKey] = useState(() => crypto.randomUUID());
+  const [round, setRound] = useState(0);
 
   const read = async (from: string): Promise<void> => {
     const { readRecipe } = await import('@humble-churn/contract/recipeJsonLd');
     setReading(readRecipe(from, kitchen.cupSystem));
-    setKey(crypto.randomUUID());
+    setRound((now) => now + 1);
   };
   const { getRootProps, getInputProps, open, isDragActive } = useDropzone({
     multiple: false,
@@ -55,7 +52,6 @@ export function ReadRecipe({ kitchen, model }: Props) {
         problems: [{ path: '', message: 'One recipe at a time, of up to 200 kB.' }],
       }),
   });
-  const file = reading?.ok === true ? reading.file : null;
   const clear = (): void => {
     setReading(null);
     setText('');
@@ -100,50 +96,63 @@ export function ReadRecipe({ kitchen, model }: Props) {
             {'\n'}Nothing was changed.
           </Notice>
         )}
-        {file && reading?.ok === true && (
-          <View style={styles.found}>
-            <AppText kind="strong">{file.recipe.name}</AppText>
-            <AppText>
-              {recipeSummary(file.recipe, { own: [...model.pantry.own, ...file.ownIngredients] }, kitchen)}
-            </AppText>
-            {reading.notes.map((note) => (
-              <Notice key={note} kind="info">
-                {note}
-              </Notice>
-            ))}
-            {keep.error && <Notice kind="error">{keep.error.message} The text still stands here.</Notice>}
-            <View style={styles.row}>
-              <Button
-                label="Save to the book"
-                kind="main"
-                busy={keep.isPending}
-                onPress={() =>
-                  keep.mutate(
-                    { recipe: file.recipe, own: file.ownIngredients, id: null, key },
-                    {
-                      onSuccess: (kept) => {
-                        clear();
-                        layOnBench(kept.recipe, { id: kept.id, version: kept.version });
-                        toast({ words: `“${kept.recipe.name}” is in the book, and on the bench.` });
-                      },
-                    },
-                  )
-                }
-              />
-              {file.ownIngredients.length === 0 && (
-                <Button
-                  label="Open without saving"
-                  onPress={() => {
-                    layOnBench(file.recipe);
-                    router.navigate('/bench');
-                  }}
-                />
-              )}
-            </View>
-          </View>
+        {reading?.ok === true && (
+          // Another reading is another thing to keep, and gets another key.
+          <Found key={round} reading={reading} kitchen={kitchen} model={model} onKept={clear} />
         )}
       </Panel>
     </div>
+  );
+}
+
+/** What was read, before it is kept. */
+function Found({
+  reading,
+  kitchen,
+  model,
+  onKept,
+}: Props & { reading: Extract<RecipeReading, { ok: true }>; onKept: () => void }) {
+  const toast = useToast();
+  const router = useRouter();
+  const keep = useKeepRecipe();
+  const [key] = useState(() => crypto.randomUUID());
+  const { file, notes } = reading;
+  const save = (): void =>
+    keep.mutate(
+      { recipe: file.recipe, own: file.ownIngredients, id: null, key },
+      {
+        onSuccess: (kept) => {
+          onKept();
+          layOnBench(kept.recipe, { id: kept.id, version: kept.version });
+          toast({ words: `“${kept.recipe.name}” is in the book, and on the bench.` });
+        },
+      },
+    );
+  return (
+    <View style={styles.found}>
+      <AppText kind="strong">{file.recipe.name}</AppText>
+      <AppText>
+        {recipeSummary(file.recipe, { own: [...model.pantry.own, ...file.ownIngredients] }, kitchen)}
+      </AppText>
+      {notes.map((note) => (
+        <Notice key={note} kind="info">
+          {note}
+        </Notice>
+      ))}
+      {keep.error && <Notice kind="error">{keep.error.message} The text still stands here.</Notice>}
+      <View style={styles.row}>
+        <Button label="Save to the book" kind="main" busy={keep.isPending} onPress={save} />
+        {file.ownIngredients.length === 0 && (
+          <Button
+            label="Open without saving"
+            onPress={() => {
+              layOnBench(file.recipe);
+              router.navigate('/bench');
+            }}
+          />
+        )}
+      </View>
+    </View>
   );
 }
 

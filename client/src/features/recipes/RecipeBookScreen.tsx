@@ -6,7 +6,7 @@ import { QueryFallback } from '../../ui/QueryFallback';
 import { Panel } from '../../ui/Panel';
 import { Screen } from '../../ui/Screen';
 import { AppText } from '../../ui/AppText';
-import { useKitchenModel } from '../../wire/queries';
+import { useKitchenModel } from '../../wire/kitchen';
 import { useRecipes } from '../../wire/recipes';
 import { ReadRecipe } from './ReadRecipe';
 import { RecipeCard } from './RecipeCard';

@@ -15,7 +15,7 @@ import { useToast } from '../../ui/Toast';
 import { SPACE } from '../../ui/theme';
 import { keptAllergensText } from '../../wire/allergens';
 import { dayText } from '../../wire/moments';
-import type { KnownKitchen } from '../../wire/queries';
+import type { KnownKitchen } from '../../wire/kitchen';
 import { useArchiveRecipe, useRecipeHistory } from '../../wire/recipes';
 import { layOnBench } from '../bench';
 import { writeJsonLd, writeOpenForm } from '../bench';
@@ -27,21 +27,25 @@ interface Props {
   kitchen: KnownKitchen;
 }
 
+/** Lays a version on the bench and goes there. */
+function useOntoBench() {
+  const router = useRouter();
+  return (version: SavedRecipe['recipe'], saved: { id: string; version: number } | null): void => {
+    layOnBench(version, saved);
+    router.navigate('/bench');
+  };
+}
+
 /** One kept recipe: what it is, its versions, and what can be done with it. */
 export function RecipeCard({ kept, model, kitchen }: Props) {
-  const router = useRouter();
   const toast = useToast();
   const [opened, setOpened] = useState(false);
-  const history = useRecipeHistory(kept.id, opened);
   const archive = useArchiveRecipe();
   const { recipe } = kept;
   // What it was kept with; where an ingredient was corrected since, both labels count.
   const made = predict(recipe, withIngredients(model, kept.ingredients));
   const prediction = made.ok ? made.value : null;
-  const ontoBench = (version: SavedRecipe['recipe'], saved: { id: string; version: number } | null): void => {
-    layOnBench(version, saved);
-    router.navigate('/bench');
-  };
+  const ontoBench = useOntoBench();
   const move = (away: boolean): void =>
     archive.mutate(
       { recipeId: kept.id, away },
@@ -53,34 +57,9 @@ export function RecipeCard({ kept, model, kitchen }: Props) {
           }),
       },
     );
-  const milkMl = prediction?.milk.volumeMl ?? 500;
   return (
     <Panel title={recipe.name}>
-      <View style={styles.head}>
-        <JarDrawing
-          width={52}
-          height={78}
-          capacityMl={jarFor(milkMl)}
-          layers={[
-            ...recipe.nuts.map((nut) => ({
-              what: 'nuts' as const,
-              volumeMl: (milkMl * 0.25) / recipe.nuts.length,
-              ingredient: nut.ingredient,
-            })),
-            { what: 'milk', volumeMl: milkMl * 0.75 },
-          ]}
-          words={`A jar for ${recipe.name}`}
-        />
-        <View style={styles.words}>
-          <AppText>{recipeSummary(recipe, model.pantry, kitchen)}</AppText>
-          <AppText kind="small">
-            Allergens: {keptAllergensText(recipe, kept.ingredients, model.pantry)}
-          </AppText>
-          <AppText kind="small" tone="soft">
-            Version {kept.version}, saved on {dayText(fromInstant(kept.savedAt), kitchen.timeZone)}
-          </AppText>
-        </View>
-      </View>
+      <Head kept={kept} model={model} kitchen={kitchen} milkMl={prediction?.milk.volumeMl ?? 500} />
       <Cautions
         cautions={cautionsBefore(
           recipe,
@@ -134,38 +113,78 @@ export function RecipeCard({ kept, model, kitchen }: Props) {
           onPress={() => move(!kept.away)}
         />
       </View>
-      {opened && history.error && <Notice kind="error">{history.error.message}</Notice>}
-      {opened && history.isPending && <AppText tone="soft">Fetching the versions…</AppText>}
-      {opened &&
-        history.data?.versions.map((one, i) => {
-          const before = history.data.versions[i + 1];
-          const changed = before ? recipeChanges(before.recipe, one.recipe) : [];
-          return (
-            <View key={one.version} style={styles.version}>
-              <View style={styles.words}>
-                <AppText kind="strong">
-                  Version {one.version}, {dayText(fromInstant(one.savedAt), kitchen.timeZone)}
-                </AppText>
-                <AppText kind="small">
-                  {before
-                    ? changed.length > 0
-                      ? `Changed: ${changed.map((part) => RECIPE_PART_LABELS[part]).join(', ')}`
-                      : 'Nothing changed'
-                    : 'The first'}
-                </AppText>
-                <AppText kind="small" tone="soft">
-                  {recipeSummary(one.recipe, model.pantry, kitchen)}
-                </AppText>
-              </View>
-              <Button
-                label="Open"
-                hint={`Open version ${one.version} of ${recipe.name} on the bench`}
-                onPress={() => ontoBench(one.recipe, { id: kept.id, version: kept.version })}
-              />
-            </View>
-          );
-        })}
+      {opened && <Versions kept={kept} model={model} kitchen={kitchen} />}
     </Panel>
+  );
+}
+
+/** A jar of it, and what it is. */
+function Head({ kept, model, kitchen, milkMl }: Props & { milkMl: number }) {
+  const { recipe } = kept;
+  return (
+    <View style={styles.head}>
+      <JarDrawing
+        width={52}
+        height={78}
+        capacityMl={jarFor(milkMl)}
+        layers={[
+          ...recipe.nuts.map((nut) => ({
+            what: 'nuts' as const,
+            volumeMl: (milkMl * 0.25) / recipe.nuts.length,
+            ingredient: nut.ingredient,
+          })),
+          { what: 'milk', volumeMl: milkMl * 0.75 },
+        ]}
+        words={`A jar for ${recipe.name}`}
+      />
+      <View style={styles.words}>
+        <AppText>{recipeSummary(recipe, model.pantry, kitchen)}</AppText>
+        <AppText kind="small">Allergens: {keptAllergensText(recipe, kept.ingredients, model.pantry)}</AppText>
+        <AppText kind="small" tone="soft">
+          Version {kept.version}, saved on {dayText(fromInstant(kept.savedAt), kitchen.timeZone)}
+        </AppText>
+      </View>
+    </View>
+  );
+}
+
+/** Every version, with what each changed. */
+function Versions({ kept, model, kitchen }: Props) {
+  const history = useRecipeHistory(kept.id, true);
+  const ontoBench = useOntoBench();
+  return (
+    <>
+      {history.error && <Notice kind="error">{history.error.message}</Notice>}
+      {history.isPending && <AppText tone="soft">Fetching the versions…</AppText>}
+      {history.data?.versions.map((one, i) => {
+        const before = history.data.versions[i + 1];
+        const changed = before ? recipeChanges(before.recipe, one.recipe) : [];
+        return (
+          <View key={one.version} style={styles.version}>
+            <View style={styles.words}>
+              <AppText kind="strong">
+                Version {one.version}, {dayText(fromInstant(one.savedAt), kitchen.timeZone)}
+              </AppText>
+              <AppText kind="small">
+                {before
+                  ? changed.length > 0
+                    ? `Changed: ${changed.map((part) => RECIPE_PART_LABELS[part]).join(', ')}`
+                    : 'Nothing changed'
+                  : 'The first'}
+              </AppText>
+              <AppText kind="small" tone="soft">
+                {recipeSummary(one.recipe, model.pantry, kitchen)}
+              </AppText>
+            </View>
+            <Button
+              label="Open"
+              hint={`Open version ${one.version} of ${kept.recipe.name} on the bench`}
+              onPress={() => ontoBench(one.recipe, { id: kept.id, version: kept.version })}
+            />
+          </View>
+        );
+      })}
+    </>
   );
 }
 

@@ -14,8 +14,10 @@ import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { useBatchAllergensText } from '../../wire/allergens';
 import { useNowMs } from '../../wire/clock';
-import type { KnownBatch, KnownKitchen } from '../../wire/queries';
-import { undoing, useBatch, useKitchen, useRecord } from '../../wire/queries';
+import type { KnownBatch } from '../../wire/batches';
+import type { KnownKitchen } from '../../wire/kitchen';
+import { undoing, useBatch, useRecord } from '../../wire/batches';
+import { useKitchen } from '../../wire/kitchen';
 import { Button } from '../../ui/Button';
 import { Notice } from '../../ui/Notice';
 import { Panel } from '../../ui/Panel';
@@ -61,169 +63,24 @@ function reasonWords(kept: Keeping, kitchen: KnownKitchen): string {
   }
 }
 
-function Jar({ batch, jar, kitchen }: { batch: KnownBatch; jar: JarState; kitchen: KnownKitchen }) {
+interface JarProps {
+  batch: KnownBatch;
+  jar: JarState;
+  kitchen: KnownKitchen;
+}
+
+function Jar({ batch, jar, kitchen }: JarProps) {
   const nowMs = useNowMs(30_000);
   const router = useRouter();
-  const toast = useToast();
   const record = useRecord(batch.id);
-  const allergensOf = useBatchAllergensText();
-  // A glass to begin with; null while what is typed is no number.
-  const [pourMl, setPourMl] = useState<number | null>(kitchen.profile.glassMl);
   const kept = jarKeeping(batch.state, jar, kitchen.readings, nowMs);
-  const place = jar.places[jar.places.length - 1]?.place;
-  const us = kitchen.measures === 'us';
-  const unit = us ? 'cups' : 'mL';
-  const unitMl = mlPer(unit, kitchen.cupSystem);
-  const done = (words: string) => () =>
-    toast({ words: `${words} The record keeps it; Undo is at the foot of this page.` });
+  const parts: KeptJar = { batch, jar, kitchen, kept, nowMs };
   const inUse = jar.fate === 'in-use';
   return (
     <Screen title={jar.label}>
-      <Panel>
-        <View style={styles.top}>
-          <SmallJar
-            jar={jar}
-            name={batch.state.recipe.name}
-            ingredient={batch.state.prediction.nuts[0]?.ingredient ?? ''}
-            size={110}
-          />
-          <View style={styles.words}>
-            <AppText kind="heading">{batch.state.recipe.name}</AppText>
-            <AppText kind="figure">{formatVolume(jar.leftMl, kitchen)} left</AppText>
-            {inUse ? (
-              <Freshness state={kept.state} />
-            ) : (
-              <AppText kind="strong" tone="soft">
-                {jar.fate === 'emptied' ? 'Finished' : `Thrown away: ${jar.discardReason ?? ''}`}
-              </AppText>
-            )}
-            {inUse && (
-              <>
-                <KeepingTimes kept={kept} nowMs={nowMs} timeZone={kitchen.timeZone} />
-                {kept.discardAtMs > nowMs && (
-                  <AppText tone="soft">in {formatDuration((kept.discardAtMs - nowMs) / 1000)}</AppText>
-                )}
-              </>
-            )}
-            <AppText kind="small" tone="soft">
-              Allergens: {allergensOf(batch.state)}
-            </AppText>
-          </View>
-        </View>
-      </Panel>
-      {inUse && (
-        <Panel title="Why this long">
-          <AppText>{reasonWords(kept, kitchen)}</AppText>
-          <AppText>
-            It was bottled near {formatTemp(jarTerms(batch.state, jar).milkTempC, kitchen.measures)}.
-          </AppText>
-          <TimeSpent batch={batch} jar={jar} kitchen={kitchen} kept={kept} />
-          <AppText kind="small" tone="soft">
-            An estimate, by custom. Smell and look each time; when in doubt, throw it out. Salt does not add
-            anything. Not for infants; those with an allergy, the pregnant and the frail ask a doctor first.
-          </AppText>
-          <SafetyLink />
-        </Panel>
-      )}
-      {inUse && (
-        <Panel title="Do with it">
-          {kept.state !== 'discard' && (
-            <View style={styles.pour}>
-              <QuantityField
-                label="Pour"
-                unit={unit}
-                shown={pourMl === null ? '' : typedFigure(pourMl / unitMl)}
-                onNumber={(value) => {
-                  const ml = value * unitMl;
-                  if (ml < 1) return 'Enter more than 0.';
-                  if (ml > jar.leftMl) return `Only ${formatVolume(jar.leftMl, kitchen)} are left.`;
-                  setPourMl(ml);
-                  return null;
-                }}
-                onTrouble={() => setPourMl(null)}
-              />
-              <Button
-                label="Poured"
-                kind="main"
-                disabled={pourMl === null || pourMl > jar.leftMl}
-                onPress={() => {
-                  if (pourMl === null) return;
-                  record.say([{ type: 'jar-drawn', jarId: jar.id, volumeMl: pourMl }], done('Poured.'));
-                }}
-              />
-            </View>
-          )}
-          <View style={styles.row}>
-            <Button
-              label="Finished"
-              onPress={() => record.say([{ type: 'jar-emptied', jarId: jar.id }], done('Emptied.'))}
-            />
-            {kept.mayFreeze && (
-              <Button
-                label="Into the freezer"
-                icon={Snowflake}
-                onPress={() =>
-                  record.say([{ type: 'jar-moved', jarId: jar.id, place: 'freezer' }], done('Frozen.'))
-                }
-              />
-            )}
-            {place === 'freezer' && (
-              <Button
-                label="Thaw in the fridge"
-                onPress={() =>
-                  record.say([{ type: 'jar-moved', jarId: jar.id, place: 'fridge' }], done('Thawing.'))
-                }
-              />
-            )}
-            {place === 'fridge' && (
-              <Button
-                label="Out of the fridge now"
-                hint="It stands out of the fridge now"
-                onPress={() =>
-                  record.say(
-                    [{ type: 'jar-moved', jarId: jar.id, place: 'out' }],
-                    done('Its time out of the fridge counts from now.'),
-                  )
-                }
-              />
-            )}
-            {place === 'out' && (
-              <Button
-                label="Back in the fridge"
-                onPress={() =>
-                  record.say(
-                    [{ type: 'jar-moved', jarId: jar.id, place: 'fridge' }],
-                    done('Back in the cold.'),
-                  )
-                }
-              />
-            )}
-          </View>
-          {kept.mayFreeze && (
-            <AppText kind="small" tone="soft">
-              For the freezer: leave a finger’s breadth of headspace, milk swells as it freezes. Thawed within
-              60 days, drunk within two more, never frozen again.
-            </AppText>
-          )}
-          <AppText kind="small" tone="soft">
-            Throw it away:
-          </AppText>
-          <View style={styles.row}>
-            {['Past its time', 'Smells sour', 'Fizzy or slimy', 'Not liked'].map((reason) => (
-              <Button
-                key={reason}
-                label={reason}
-                hint={`Throw it away: ${reason}`}
-                kind="danger"
-                icon={Trash2}
-                onPress={() =>
-                  record.say([{ type: 'jar-discarded', jarId: jar.id, reason }], done('Thrown away.'))
-                }
-              />
-            ))}
-          </View>
-        </Panel>
-      )}
+      <HowItStands {...parts} />
+      {inUse && <WhyThisLong {...parts} />}
+      {inUse && <DoWithIt {...parts} />}
       <View style={styles.row}>
         <Button
           label="Undo the last entry"
@@ -238,6 +95,173 @@ function Jar({ batch, jar, kitchen }: { batch: KnownBatch; jar: JarState; kitche
         />
       </View>
     </Screen>
+  );
+}
+
+interface KeptJar extends JarProps {
+  kept: Keeping;
+  nowMs: number;
+}
+
+function HowItStands({ batch, jar, kitchen, kept, nowMs }: KeptJar) {
+  const allergensOf = useBatchAllergensText();
+  const inUse = jar.fate === 'in-use';
+  return (
+    <Panel>
+      <View style={styles.top}>
+        <SmallJar
+          jar={jar}
+          name={batch.state.recipe.name}
+          ingredient={batch.state.prediction.nuts[0]?.ingredient ?? ''}
+          size={110}
+        />
+        <View style={styles.words}>
+          <AppText kind="heading">{batch.state.recipe.name}</AppText>
+          <AppText kind="figure">{formatVolume(jar.leftMl, kitchen)} left</AppText>
+          {inUse ? (
+            <Freshness state={kept.state} />
+          ) : (
+            <AppText kind="strong" tone="soft">
+              {jar.fate === 'emptied' ? 'Finished' : `Thrown away: ${jar.discardReason ?? ''}`}
+            </AppText>
+          )}
+          {inUse && (
+            <>
+              <KeepingTimes kept={kept} nowMs={nowMs} timeZone={kitchen.timeZone} />
+              {kept.discardAtMs > nowMs && (
+                <AppText tone="soft">in {formatDuration((kept.discardAtMs - nowMs) / 1000)}</AppText>
+              )}
+            </>
+          )}
+          <AppText kind="small" tone="soft">
+            Allergens: {allergensOf(batch.state)}
+          </AppText>
+        </View>
+      </View>
+    </Panel>
+  );
+}
+
+function WhyThisLong({ batch, jar, kitchen, kept }: KeptJar) {
+  return (
+    <Panel title="Why this long">
+      <AppText>{reasonWords(kept, kitchen)}</AppText>
+      <AppText>
+        It was bottled near {formatTemp(jarTerms(batch.state, jar).milkTempC, kitchen.measures)}.
+      </AppText>
+      <TimeSpent batch={batch} jar={jar} kitchen={kitchen} kept={kept} />
+      <AppText kind="small" tone="soft">
+        An estimate, by custom. Smell and look each time; when in doubt, throw it out. Salt does not add
+        anything. Not for infants; those with an allergy, the pregnant and the frail ask a doctor first.
+      </AppText>
+      <SafetyLink />
+    </Panel>
+  );
+}
+
+/** Records what was done with the jar, and says so. */
+function useDone(batchId: string) {
+  const toast = useToast();
+  const record = useRecord(batchId);
+  return (event: Parameters<typeof record.say>[0][number], words: string): void => {
+    record.say([event], () =>
+      toast({ words: `${words} The record keeps it; Undo is at the foot of this page.` }),
+    );
+  };
+}
+
+const DISCARD_REASONS = ['Past its time', 'Smells sour', 'Fizzy or slimy', 'Not liked'];
+
+function DoWithIt(parts: KeptJar) {
+  const { batch, jar, kept } = parts;
+  const did = useDone(batch.id);
+  return (
+    <Panel title="Do with it">
+      {kept.state !== 'discard' && <Pour {...parts} />}
+      <Moves {...parts} />
+      {kept.mayFreeze && (
+        <AppText kind="small" tone="soft">
+          For the freezer: leave a finger’s breadth of headspace, milk swells as it freezes. Thawed within 60
+          days, drunk within two more, never frozen again.
+        </AppText>
+      )}
+      <AppText kind="small" tone="soft">
+        Throw it away:
+      </AppText>
+      <View style={styles.row}>
+        {DISCARD_REASONS.map((reason) => (
+          <Button
+            key={reason}
+            label={reason}
+            hint={`Throw it away: ${reason}`}
+            kind="danger"
+            icon={Trash2}
+            onPress={() => did({ type: 'jar-discarded', jarId: jar.id, reason }, 'Thrown away.')}
+          />
+        ))}
+      </View>
+    </Panel>
+  );
+}
+
+function Pour({ batch, jar, kitchen }: KeptJar) {
+  const did = useDone(batch.id);
+  // A glass to begin with; null while what is typed is no number.
+  const [pourMl, setPourMl] = useState<number | null>(kitchen.profile.glassMl);
+  const unit = kitchen.measures === 'us' ? 'cups' : 'mL';
+  const unitMl = mlPer(unit, kitchen.cupSystem);
+  return (
+    <View style={styles.pour}>
+      <QuantityField
+        label="Pour"
+        unit={unit}
+        shown={pourMl === null ? '' : typedFigure(pourMl / unitMl)}
+        onNumber={(value) => {
+          const ml = value * unitMl;
+          if (ml < 1) return 'Enter more than 0.';
+          if (ml > jar.leftMl) return `Only ${formatVolume(jar.leftMl, kitchen)} are left.`;
+          setPourMl(ml);
+          return null;
+        }}
+        onTrouble={() => setPourMl(null)}
+      />
+      <Button
+        label="Poured"
+        kind="main"
+        disabled={pourMl === null || pourMl > jar.leftMl}
+        onPress={() => {
+          if (pourMl === null) return;
+          did({ type: 'jar-drawn', jarId: jar.id, volumeMl: pourMl }, 'Poured.');
+        }}
+      />
+    </View>
+  );
+}
+
+/** From place to place, and to its end. */
+function Moves({ batch, jar, kept }: KeptJar) {
+  const did = useDone(batch.id);
+  const place = jar.places[jar.places.length - 1]?.place;
+  const moved = (to: 'freezer' | 'fridge' | 'out', words: string) => (): void =>
+    did({ type: 'jar-moved', jarId: jar.id, place: to }, words);
+  return (
+    <View style={styles.row}>
+      <Button label="Finished" onPress={() => did({ type: 'jar-emptied', jarId: jar.id }, 'Emptied.')} />
+      {kept.mayFreeze && (
+        <Button label="Into the freezer" icon={Snowflake} onPress={moved('freezer', 'Frozen.')} />
+      )}
+      {place === 'freezer' && <Button label="Thaw in the fridge" onPress={moved('fridge', 'Thawing.')} />}
+      {place === 'fridge' && (
+        <Button
+          label="Out of the fridge now"
+          hint="It stands out of the fridge now"
+          onPress={moved('out', 'Its time out of the fridge counts from now.')}
+        />
+      )}
+      {place === 'out' && (
+        <Button label="Back in the fridge" onPress={moved('fridge', 'Back in the cold.')} />
+      )}
+    </View>
   );
 }
 

@@ -3,8 +3,10 @@ import { jarKeeping, pulpUseByMs, formatMass, formatVolume } from '@humble-churn
 import { StyleSheet, View } from 'react-native';
 import { useNowMs } from '../../wire/clock';
 import { momentText } from '../../wire/moments';
-import type { KnownBatch, KnownKitchen } from '../../wire/queries';
-import { useActiveBatches, useKitchen, useRecord } from '../../wire/queries';
+import type { KnownBatch } from '../../wire/batches';
+import type { KnownKitchen } from '../../wire/kitchen';
+import { useActiveBatches, useRecord } from '../../wire/batches';
+import { useKitchen } from '../../wire/kitchen';
 import { Button } from '../../ui/Button';
 import { Notice } from '../../ui/Notice';
 import { CardLink } from '../../ui/CardLink';

@@ -3,7 +3,8 @@ import { jarCosts } from '@humble-churn/core';
 import { StyleSheet, View } from 'react-native';
 import { AppText } from '../../ui/AppText';
 import { SPACE, useColours } from '../../ui/theme';
-import type { KnownBatch, KnownKitchen } from '../../wire/queries';
+import type { KnownBatch } from '../../wire/batches';
+import type { KnownKitchen } from '../../wire/kitchen';
 
 /** What took hours, and what would have saved them; in the order in which it happens. */
 const COSTS: readonly { key: keyof KeepingCosts; what: string; saves: string }[] = [

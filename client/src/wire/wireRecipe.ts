@@ -1,0 +1,15 @@
+import type { OwnIngredient, Recipe } from '@humble-churn/core';
+
+/** What the wire's schemas may change, made from what the core holds fast. */
+export function wireRecipe(recipe: Recipe) {
+  return {
+    ...recipe,
+    nuts: [...recipe.nuts],
+    additions: [...recipe.additions],
+    drinkers: [...recipe.drinkers],
+  };
+}
+
+export function wireOwn(own: readonly OwnIngredient[]) {
+  return own.map((one) => ({ ...one, guessed: [...one.guessed], allergens: [...one.allergens] }));
+}
