@@ -15,6 +15,18 @@ function bare(schema: z.core.$ZodType): z.core.$ZodType {
 }
 
 /**
+ * A bound as it was given to the schema. Its `minValue` and `maxValue` would bring along what makes JSON Schema, which
+ * the app leaves out.
+ */
+function boundOf(number: z.ZodNumber, kind: 'greater_than' | 'less_than'): number | null {
+  for (const { _zod } of number.def.checks ?? []) {
+    const { def } = _zod;
+    if (def.check === kind && 'value' in def && typeof def.value === 'number') return def.value;
+  }
+  return null;
+}
+
+/**
  * Between what a number at `path` must lie, such as `profile.jars.0.count`, as the schema has it: a form says the same
  * as the server that checks it. Throws where there is no number with two bounds.
  */
@@ -30,10 +42,8 @@ export function boundsAt(schema: z.ZodType, path: string): Bounds {
     if (!next) throw new Error(`There is no ${part} in ${path}.`);
     at = bare(next);
   }
-  const { minValue: min, maxValue: max } =
-    at instanceof z.ZodNumber ? at : { minValue: null, maxValue: null };
-  if (min === null || max === null || !Number.isFinite(min) || !Number.isFinite(max)) {
-    throw new Error(`${path} is no number with bounds.`);
-  }
+  const min = at instanceof z.ZodNumber ? boundOf(at, 'greater_than') : null;
+  const max = at instanceof z.ZodNumber ? boundOf(at, 'less_than') : null;
+  if (min === null || max === null) throw new Error(`${path} is no number with bounds.`);
   return { min, max };
 }
