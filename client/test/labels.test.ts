@@ -28,11 +28,11 @@ function stateOf(recipe: Recipe): BatchState {
   return state;
 }
 
-function guideOf(recipe: Recipe, kind: string, manner = METRIC as typeof METRIC | typeof US) {
+function guideOf(recipe: Recipe, kind: string, preferences = METRIC as typeof METRIC | typeof US) {
   const state = stateOf(recipe);
   const step = state.steps.find((one) => one.kind === kind);
   if (!step) throw new Error(`no ${kind}`);
-  const { todo, lookFor, caution } = stepGuide(step, state, state.prediction, manner);
+  const { todo, lookFor, caution } = stepGuide(step, state, state.prediction, preferences);
   return { all: [...todo, lookFor ?? '', caution ?? ''].join(' '), caution, todo };
 }
 

@@ -111,7 +111,7 @@ describe('a scale', () => {
 
   test('is connected once for all who look, and who looks anew is not shown what lay there before', async () => {
     const air = openAir(() => undefined);
-    const puts = setInterval(() => air.say({ type: 'weight', massG: 140, stepG: 1 }), 100);
+    const puts = setInterval(() => air.send({ type: 'weight', massG: 140, stepG: 1 }), 100);
     try {
       const looking = render(<Looker />);
       expect(scale?.connection).toBeNull();

@@ -14,7 +14,7 @@ const HOUR_MS = 3_600_000;
 const DAY_MS = 24 * HOUR_MS;
 const QUARTER_MS = HOUR_MS / 4;
 
-type Sayable = Exclude<EventBody, { type: 'planned' }>;
+type Recordable = Exclude<EventBody, { type: 'planned' }>;
 
 /** One batch being made long ago, its clock moved by hand. */
 class PastBatch {
@@ -41,7 +41,7 @@ class PastBatch {
     return this;
   }
 
-  async say(...happenings: Sayable[]): Promise<void> {
+  async record(...happenings: Recordable[]): Promise<void> {
     const log = { batchId: this.id, events: this.events, ...this.kitchen };
     this.events = await appendEvents(this.db, log, { happenings }, new Date(this.ms));
   }
@@ -80,24 +80,24 @@ interface Made {
 /** How each step of a past batch went; a step that is not named is simply done. */
 const STEPS: Readonly<Record<string, (made: Made, step: StepState) => Promise<unknown>>> = {
   soak: async ({ batch, soakMs }, { id }) => {
-    await batch.wait(5 * 60_000).say({ type: 'step-begun', step: id, timerS: null });
-    await batch.wait(soakMs).say({ type: 'step-done', step: id });
+    await batch.wait(5 * 60_000).record({ type: 'step-begun', step: id, timerS: null });
+    await batch.wait(soakMs).record({ type: 'step-done', step: id });
   },
   'weigh-soaked': ({ batch, soakedG }, { id }) =>
     batch
       .wait(2 * 60_000)
-      .say(
+      .record(
         { type: 'measured', what: 'soaked', reading: { massG: soakedG() } },
         { type: 'step-done', step: id },
       ),
   blend: async ({ batch }, { id, timerS }) => {
-    await batch.wait(5 * 60_000).say({ type: 'step-begun', step: id, timerS: null });
-    await batch.wait((timerS ?? 60) * 1000).say({ type: 'step-done', step: id });
+    await batch.wait(5 * 60_000).record({ type: 'step-begun', step: id, timerS: null });
+    await batch.wait((timerS ?? 60) * 1000).record({ type: 'step-done', step: id });
   },
   'weigh-milk': ({ batch, story, milkG, pulpG }, { id }) =>
     batch
       .wait(3 * 60_000)
-      .say(
+      .record(
         { type: 'measured', what: 'milk', reading: { massG: story.misweighed ? milkG + 310 : milkG } },
         ...(pulpG > 0
           ? [{ type: 'measured' as const, what: 'pulp' as const, reading: { massG: pulpG } }]
@@ -108,7 +108,7 @@ const STEPS: Readonly<Record<string, (made: Made, step: StepState) => Promise<un
     const { densityGPerMl } = batch.state().prediction.milk;
     const volumeMl = Math.max(1, Math.round(milkG / densityGPerMl));
     const jar = { id: randomUUID(), label: 'Swing-top jar', volumeMl, place: 'fridge' as const };
-    return batch.wait(6 * 60_000).say({ type: 'bottled', jars: [jar], scalded: story.end !== 'sour' });
+    return batch.wait(6 * 60_000).record({ type: 'bottled', jars: [jar], scalded: story.end !== 'sour' });
   },
   pulp: ({ batch, story, pulpG }, { id }) => {
     const { pulp: place } = story.dish;
@@ -116,7 +116,7 @@ const STEPS: Readonly<Record<string, (made: Made, step: StepState) => Promise<un
     const massG = place && pulpG > 0 ? Math.round(storedPulpG(place, pulpG, waterPct)) : 0;
     return batch
       .wait(4 * 60_000)
-      .say(place && massG > 0 ? { type: 'pulp-stored', place, massG } : { type: 'step-done', step: id });
+      .record(place && massG > 0 ? { type: 'pulp-stored', place, massG } : { type: 'step-done', step: id });
   },
 };
 
@@ -131,18 +131,18 @@ async function tellEnd(batch: PastBatch, end: Story['end']): Promise<void> {
   });
   switch (end) {
     case 'drunk':
-      await batch.wait(20 * HOUR_MS).say(drawn(1 / 2));
-      await batch.wait(22 * HOUR_MS).say({ type: 'jar-emptied', jarId: jar.id });
+      await batch.wait(20 * HOUR_MS).record(drawn(1 / 2));
+      await batch.wait(22 * HOUR_MS).record({ type: 'jar-emptied', jarId: jar.id });
       break;
     case 'sour':
-      await batch.wait(30 * HOUR_MS).say(drawn(1 / 3));
-      await batch.wait(50 * HOUR_MS).say({ type: 'jar-discarded', jarId: jar.id, reason: 'Smells sour' });
+      await batch.wait(30 * HOUR_MS).record(drawn(1 / 3));
+      await batch.wait(50 * HOUR_MS).record({ type: 'jar-discarded', jarId: jar.id, reason: 'Smells sour' });
       break;
     case 'freezer':
-      await batch.wait(4 * HOUR_MS).say({ type: 'jar-moved', jarId: jar.id, place: 'freezer' });
+      await batch.wait(4 * HOUR_MS).record({ type: 'jar-moved', jarId: jar.id, place: 'freezer' });
       break;
     case 'fridge':
-      await batch.wait(8 * HOUR_MS).say(drawn(1 / 4));
+      await batch.wait(8 * HOUR_MS).record(drawn(1 / 4));
       break;
   }
 }
@@ -166,19 +166,19 @@ async function tell(db: Db, story: Story, now: Date, random: Random): Promise<vo
   for (const step of steps) {
     const went = STEPS[step.kind];
     if (went) await went(made, step);
-    else await batch.wait(2 * 60_000).say({ type: 'step-done', step: step.id });
+    else await batch.wait(2 * 60_000).record({ type: 'step-done', step: step.id });
   }
   await tellEnd(batch, story.end);
   if (pulp && made.pulpG > 0 && !story.keepsPulp) {
-    await batch.wait(6 * HOUR_MS).say({ type: 'pulp-used', place: pulp });
+    await batch.wait(6 * HOUR_MS).record({ type: 'pulp-used', place: pulp });
   }
 }
 
 /** Tonight's soak: hazelnuts in the fridge, begun a while ago. */
 async function soakUnderWay(db: Db, now: Date): Promise<void> {
   const batch = await PastBatch.plan(db, PORRIDGE.recipe, now.getTime() - 3.75 * HOUR_MS);
-  await batch.wait(5 * 60_000).say({ type: 'step-done', step: 'weigh' });
-  await batch.wait(60_000).say({ type: 'step-begun', step: 'soak', timerS: null });
+  await batch.wait(5 * 60_000).record({ type: 'step-done', step: 'weigh' });
+  await batch.wait(60_000).record({ type: 'step-begun', step: 'soak', timerS: null });
 }
 
 /**

@@ -14,7 +14,7 @@ const MessageSchema = z.discriminatedUnion('type', [
 export type AirMessage = z.infer<typeof MessageSchema>;
 
 export function openAir(hear: (message: AirMessage) => void): {
-  say: (message: AirMessage) => void;
+  send: (message: AirMessage) => void;
   close: () => void;
 } {
   const channel = new BroadcastChannel(NAME);
@@ -22,5 +22,5 @@ export function openAir(hear: (message: AirMessage) => void): {
     const message = MessageSchema.safeParse(data);
     if (message.success) hear(message.data);
   };
-  return { say: (message) => channel.postMessage(message), close: () => channel.close() };
+  return { send: (message) => channel.postMessage(message), close: () => channel.close() };
 }

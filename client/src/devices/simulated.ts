@@ -16,7 +16,7 @@ export const simulatedScale: Driver = {
     return Promise.resolve({
       name: 'Simulated scale',
       step: 1,
-      tare: () => air.say({ type: 'tare' }),
+      tare: () => air.send({ type: 'tare' }),
       close: air.close,
     });
   },

@@ -83,25 +83,25 @@ export function intervalText({ low, high }: Interval, words: (value: number) => 
 }
 
 /** What to do at the jug, one line a step. */
-export function jugText(step: JugStep, manner: DisplayPreferences): string {
+export function jugText(step: JugStep, preferences: DisplayPreferences): string {
   switch (step.do) {
     case 'liquid':
-      return `Pour in ${formatVolume(step.volumeMl, manner)} of the liquid`;
+      return `Pour in ${formatVolume(step.volumeMl, preferences)} of the liquid`;
     case 'nuts':
       return step.withWater
-        ? `Add the bowl with its soak water, ${formatMass(step.massG, manner)}`
-        : `Add ${formatMass(step.massG, manner)} of ${step.soaked ? 'soaked nuts' : 'nuts'}`;
+        ? `Add the bowl with its soak water, ${formatMass(step.massG, preferences)}`
+        : `Add ${formatMass(step.massG, preferences)} of ${step.soaked ? 'soaked nuts' : 'nuts'}`;
     case 'additions':
-      return `Add ${formatMass(step.massG, manner)}: ${step.names.join(', ').toLowerCase()}`;
+      return `Add ${formatMass(step.massG, preferences)}: ${step.names.join(', ').toLowerCase()}`;
     case 'ice':
-      return `Ice last, ${formatMass(step.massG, manner)}`;
+      return `Ice last, ${formatMass(step.massG, preferences)}`;
     case 'lid':
       return 'Check the lid, start slow, then fast';
     case 'run':
       return `Run ${formatDuration(step.seconds)}: no grain between the fingers, the rattle gone, froth on top`;
     case 'rinse':
-      return `Rinse the jug with ${formatVolume(step.volumeMl, manner)} and pour it after`;
+      return `Rinse the jug with ${formatVolume(step.volumeMl, preferences)} and pour it after`;
     case 'ladle':
-      return `Ladle nuts and liquid in together, ${formatMass(step.nutG, manner)} to ${formatVolume(step.volumeMl, manner)}${step.presses === 2 ? ', and the milk through once more' : ''}`;
+      return `Ladle nuts and liquid in together, ${formatMass(step.nutG, preferences)} to ${formatVolume(step.volumeMl, preferences)}${step.presses === 2 ? ', and the milk through once more' : ''}`;
   }
 }

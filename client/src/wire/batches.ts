@@ -195,11 +195,11 @@ export function useRecordTo() {
 export function useRecord(batchId: string) {
   const client = useQueryClient();
   return {
-    say: (happenings: readonly RecordableEvent[], onSaid?: () => void): BatchEntry | null => {
+    add: (happenings: readonly RecordableEvent[], onAdded?: () => void): BatchEntry | null => {
       if (happenings.length === 0) return null;
       const entry = enqueue(batchId, happenings);
       send(client, entry);
-      onSaid?.();
+      onAdded?.();
       return entry;
     },
   };

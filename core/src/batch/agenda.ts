@@ -57,7 +57,7 @@ function soakItems(batchId: string, state: BatchState): AgendaItem[] {
   if (soakStandsIn(state) === 'counter') {
     const moves = state.tended.filter(({ what }) => what !== 'water-changed');
     const sinceMs = moves[moves.length - 1]?.atMs ?? step.begunAtMs;
-    const dueMs = sinceMs + counterSoakLimitH(state.around.roomTempC) * HOUR_MS;
+    const dueMs = sinceMs + counterSoakLimitH(state.surroundings.roomTempC) * HOUR_MS;
     if (dueMs < endMs) items.push({ batchId, dueMs, kind: 'soak-off-counter', step });
   }
   return items;

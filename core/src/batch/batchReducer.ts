@@ -38,7 +38,7 @@ export function batchState(events: readonly BatchEvent[]): BatchState | null {
     recipe: plan.recipe,
     prediction: plan.prediction,
     sureness: plan.sureness,
-    around: plan.around,
+    surroundings: plan.around,
     budgetH: plan.budgetH,
     status: 'under-way',
     abandonReason: null,

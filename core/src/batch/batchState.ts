@@ -120,7 +120,7 @@ export interface BatchState {
   recipe: Recipe;
   prediction: PlannedPrediction;
   sureness: Uncertainty | null;
-  around: Surroundings;
+  surroundings: Surroundings;
   ingredients: readonly OwnIngredient[];
   budgetH: BudgetH;
   status: 'under-way' | 'bottled' | 'abandoned';

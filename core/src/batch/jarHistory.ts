@@ -42,20 +42,20 @@ export function jarTerms(state: BatchState, jar: Pick<JarState, 'filledMl'>): Ja
     scalded: state.scalded,
     fruit: shortensKeeping(state.recipe),
     spentH: counterSoakDebtH(
-      soakAsItWent(state) ?? soakSpells(state.recipe.soak, state.around),
-      state.around,
+      soakAsItWent(state) ?? soakSpells(state.recipe.soak, state.surroundings),
+      state.surroundings,
     ),
     blendedAtMs: state.blendEndMs ?? state.jars[0]?.filledAtMs ?? state.plannedAtMs,
-    roomTempC: state.around.roomTempC,
+    roomTempC: state.surroundings.roomTempC,
   };
 }
 
 /** Hours a soak stood at the room's warmth past the limit, counted against the milk at the room's spoilage rate. */
-function counterSoakDebtH(spells: readonly SoakSpell[], around: Surroundings): number {
-  let left = counterSoakLimitH(around.roomTempC);
+function counterSoakDebtH(spells: readonly SoakSpell[], surroundings: Surroundings): number {
+  let left = counterSoakLimitH(surroundings.roomTempC);
   let debt = 0;
   for (const spell of spells) {
-    if (spell.placeTempC !== around.roomTempC) continue;
+    if (spell.placeTempC !== surroundings.roomTempC) continue;
     const free = Math.min(left, spell.hours);
     left -= free;
     const tempC = spell.placeTempC;
@@ -71,7 +71,7 @@ export function jarKeeping(
   readings: readonly FridgeReading[],
   nowMs: number,
 ): Keeping {
-  return keeping(jarTerms(state, jar), jarSpells(jar, readings, state.around.roomTempC), nowMs);
+  return keeping(jarTerms(state, jar), jarSpells(jar, readings, state.surroundings.roomTempC), nowMs);
 }
 
 /** What took hours off the time of a jar that stands as `kept` says. */
@@ -81,5 +81,5 @@ export function jarCosts(
   readings: readonly FridgeReading[],
   kept: Keeping,
 ): KeepingCosts {
-  return keepingCosts(jarTerms(state, jar), jarSpells(jar, readings, state.around.roomTempC), kept);
+  return keepingCosts(jarTerms(state, jar), jarSpells(jar, readings, state.surroundings.roomTempC), kept);
 }

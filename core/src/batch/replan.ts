@@ -89,7 +89,7 @@ function asPlanned(state: BatchState): Replan {
     capacityKjPerK: 1,
     powerW: secondsPerLoad > 0 ? (1000 * (endC - startC)) / secondsPerLoad : 0,
     lossWPerK: 0,
-    roomTempC: state.around.roomTempC,
+    roomTempC: state.surroundings.roomTempC,
   };
   return { prediction, changes: [], nextLoadS: secondsPerLoad, warming: warming ?? straight };
 }
@@ -101,11 +101,11 @@ function asPlanned(state: BatchState): Replan {
  * older batches, which kept none.
  */
 export function replan(state: BatchState, kitchen: KitchenModel, nowMs: number): Replan {
-  const then = withIngredients({ ...kitchen, surroundings: state.around }, state.ingredients);
-  const prepared = resolveRecipe(state.recipe, then);
-  if (!prepared.ok) return asPlanned(state);
+  const then = withIngredients({ ...kitchen, surroundings: state.surroundings }, state.ingredients);
+  const resolved = resolveRecipe(state.recipe, then);
+  if (!resolved.ok) return asPlanned(state);
   const planned = state.prediction;
-  let p: ResolvedRecipe = prepared.value;
+  let p: ResolvedRecipe = resolved.value;
   let run: Run = {
     nutG: planned.nutG,
     loads: planned.blend.loads,

@@ -47,9 +47,9 @@ export function soakStandsIn(state: BatchState): 'fridge' | 'counter' {
 export function soakAsItWent(state: BatchState): SoakSpell[] | null {
   const step = state.steps.find((one) => one.kind === 'soak');
   if (!step || step.begunAtMs === null || step.doneAtMs === null) return null;
-  const { around, recipe } = state;
+  const { surroundings, recipe } = state;
   const tempOf = (place: 'fridge' | 'counter'): number =>
-    place === 'fridge' ? around.fridgeTempC : around.roomTempC;
+    place === 'fridge' ? surroundings.fridgeTempC : surroundings.roomTempC;
   const spells: SoakSpell[] = [];
   let fromMs = step.begunAtMs;
   let place: 'fridge' | 'counter' = recipe.soak.method === 'fridge' ? 'fridge' : 'counter';
@@ -75,5 +75,5 @@ export function bathS(state: BatchState): number {
   const spells = soakAsItWent(state);
   const endTempC =
     spells && spells.length > 0 ? soakHistory(spells).endTempC : state.prediction.soak.endTempC;
-  return Math.ceil((coolingFrom(endTempC, state.around.roomTempC)?.bathH ?? 0) * 60) * 60;
+  return Math.ceil((coolingFrom(endTempC, state.surroundings.roomTempC)?.bathH ?? 0) * 60) * 60;
 }

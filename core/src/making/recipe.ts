@@ -137,9 +137,9 @@ export const HOT_POUR_TEMP_C = 95;
 export const CHANGE_EVERY_H = 12;
 
 /** The stretches of time a soak is made of; changes of water begin a new one. */
-export function soakSpells(soak: Soak, around: Surroundings): SoakSpell[] {
+export function soakSpells(soak: Soak, surroundings: Surroundings): SoakSpell[] {
   if (soak.method === 'none') return [];
-  const placeTempC = soak.method === 'fridge' ? around.fridgeTempC : around.roomTempC;
+  const placeTempC = soak.method === 'fridge' ? surroundings.fridgeTempC : surroundings.roomTempC;
   const every = soak.changeEveryH ?? soak.hours;
   const spells: SoakSpell[] = [];
   for (let doneH = 0; doneH < soak.hours - 1e-9; doneH += every) {

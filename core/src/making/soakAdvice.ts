@@ -30,17 +30,21 @@ export interface SoakAdvice {
 }
 
 /** The usual soak of this nut by this method, with the window it lies in, in clock hours. */
-export function soakAdvice(ingredient: Ingredient, method: SoakMethod, around: Surroundings): SoakAdvice {
+export function soakAdvice(
+  ingredient: Ingredient,
+  method: SoakMethod,
+  surroundings: Surroundings,
+): SoakAdvice {
   if (method === 'none') return { method, hours: 0, pourTempC: TAP_TEMP_C, minH: 0, usualH: 0, maxH: 0 };
   if (method === 'hot') {
     const usualH = Math.max(0.25, ingredient.hotSoakMin / 60);
     return { method, hours: usualH, pourTempC: HOT_POUR_TEMP_C, minH: usualH / 2, usualH, maxH: 1 };
   }
-  const placeTempC = method === 'fridge' ? around.fridgeTempC : around.roomTempC;
+  const placeTempC = method === 'fridge' ? surroundings.fridgeTempC : surroundings.roomTempC;
   const maxH =
     method === 'fridge'
       ? ingredient.soakMaxH
-      : Math.min(counterSoakLimitH(around.roomTempC), ingredient.soakMaxH);
+      : Math.min(counterSoakLimitH(surroundings.roomTempC), ingredient.soakMaxH);
   const clockH = (teH: number): number => Math.min(maxH, hoursForTe(teH, TAP_TEMP_C, placeTempC));
   const usualH = clockH(Math.max(0.5, ingredient.soakUsualH));
   // To the half hour: nobody sets an alarm for 7 h 43 min.

@@ -11,18 +11,18 @@ export interface DisplayPreferences {
 }
 
 /** A volume for the counter: to 10 mL, or to a quarter of a cup; exact to 1 mL below 50 mL. */
-export function formatVolume(volumeMl: number, manner: DisplayPreferences): string {
-  if (manner.measures === 'metric') {
+export function formatVolume(volumeMl: number, preferences: DisplayPreferences): string {
+  if (preferences.measures === 'metric') {
     return `${kitchenRound(volumeMl, volumeMl < 50 ? 1 : 10)} mL`;
   }
-  const cups = volumeMl / CUP_ML[manner.cupSystem];
+  const cups = volumeMl / CUP_ML[preferences.cupSystem];
   if (cups < 0.25) return `${Math.max(0, Math.round(volumeMl / 14.787))} tbsp`;
   return `${quarters(cups)} ${Math.round(cups * 4) / 4 <= 1 ? 'cup' : 'cups'}`;
 }
 
 /** A mass for the counter: to 5 g (1 g below 100 g), or to a quarter ounce. */
-export function formatMass(massG: number, manner: DisplayPreferences): string {
-  if (manner.measures === 'metric') return `${kitchenRound(massG, massG < 100 ? 1 : 5)} g`;
+export function formatMass(massG: number, preferences: DisplayPreferences): string {
+  if (preferences.measures === 'metric') return `${kitchenRound(massG, massG < 100 ? 1 : 5)} g`;
   if (massG >= POUND_G) {
     const quartersOfOunces = Math.round((massG / OUNCE_G) * 4) / 4;
     const pounds = Math.floor(quartersOfOunces / 16);

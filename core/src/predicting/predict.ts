@@ -221,9 +221,9 @@ export function simulateToAmount(p: ResolvedRecipe): Result<SimulationResult> {
  * that the recipe names. Refuses, with the field and the reason, what is no batch. Constants: starting estimates.
  */
 export function predict(recipe: Recipe, kitchen: KitchenModel = USUAL_KITCHEN): Result<Prediction> {
-  const prepared = resolveRecipe(recipe, kitchen);
-  if (!prepared.ok) return prepared;
-  const run = simulateToAmount(prepared.value);
+  const resolved = resolveRecipe(recipe, kitchen);
+  if (!resolved.ok) return resolved;
+  const run = simulateToAmount(resolved.value);
   return run.ok ? accepted(predictionOf(run.value)) : run;
 }
 

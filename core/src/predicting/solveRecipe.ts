@@ -69,17 +69,17 @@ function holdingRupture(recipe: Recipe, kitchen: KitchenModel): Result<Held> {
 }
 
 function resolveHeld({ recipe, byHand, kitchen }: Held): Result<ResolvedRecipe> {
-  const prepared = resolveRecipe(recipe, kitchen);
-  return prepared.ok && byHand ? accepted({ ...prepared.value, leastS: 0 }) : prepared;
+  const resolved = resolveRecipe(recipe, kitchen);
+  return resolved.ok && byHand ? accepted({ ...resolved.value, leastS: 0 }) : resolved;
 }
 
 /** The recipe as found, with what it comes to. */
 function answer(held: Held, change: Partial<Recipe>): Result<SolvedRecipe> {
   let recipe: Recipe = { ...held.recipe, ...change };
   if (held.byHand) {
-    const prepared = resolveHeld({ ...held, recipe });
-    if (!prepared.ok) return prepared;
-    const run = simulateToAmount(prepared.value);
+    const resolved = resolveHeld({ ...held, recipe });
+    if (!resolved.ok) return resolved;
+    const run = simulateToAmount(resolved.value);
     if (!run.ok) return run;
     const { min, max } = LIMITS.seconds;
     const seconds = Math.min(max, Math.max(min, run.value.secondsPerLoad));
@@ -121,9 +121,9 @@ export function solveRecipe(recipe: Recipe, goal: RecipeGoal, kitchen: KitchenMo
  */
 function ratioForSolids(held: Held, wantedPct: number): Result<number> {
   const { min, max } = LIMITS.waterPerNut;
-  const prepared = resolveHeld(held);
-  if (!prepared.ok) return prepared;
-  const p = prepared.value;
+  const resolved = resolveHeld(held);
+  if (!resolved.ok) return resolved;
+  const p = resolved.value;
   const { amount } = held.recipe;
   const made = (waterPerNut: number, nutG: number, loads: number) =>
     simulate({ ...p, recipe: { ...held.recipe, waterPerNut } }, nutG, loads);
@@ -182,9 +182,9 @@ function forPulp(held: Held, wantedG: number): Result<SolvedRecipe> {
     return refused('amount-out-of-range', ['massG'], { ...LIMITS.pulpG });
   }
   const { min, max } = LIMITS.nutG;
-  const prepared = resolveHeld({ ...held, recipe: { ...held.recipe, amount: { by: 'nuts', massG: min } } });
-  if (!prepared.ok) return prepared;
-  const at = (nutG: number) => simulate(prepared.value, nutG);
+  const resolved = resolveHeld({ ...held, recipe: { ...held.recipe, amount: { by: 'nuts', massG: min } } });
+  if (!resolved.ok) return resolved;
+  const at = (nutG: number) => simulate(resolved.value, nutG);
   // Unstrained, all of it is milk.
   const leastG = at(min).strained.pulpG;
   if (leastG <= 0) return refused('pulp-out-of-reach', ['massG'], { wantedG, mostG: 0 });

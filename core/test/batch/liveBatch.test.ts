@@ -76,7 +76,7 @@ class Making {
     return eventRefusal(this.state, what, READINGS, this.nowMs);
   }
 
-  say(...happenings: EventBody[]): this {
+  record(...happenings: EventBody[]): this {
     this.taps++;
     this.nowMs += 1;
     for (const [i, what] of happenings.entries()) {
@@ -88,11 +88,11 @@ class Making {
   }
 
   begin(timerS: number | null = null): this {
-    return this.say({ type: 'step-begun', step: this.current ?? '', timerS });
+    return this.record({ type: 'step-begun', step: this.current ?? '', timerS });
   }
 
   done(): this {
-    return this.say({ type: 'step-done', step: this.current ?? '' });
+    return this.record({ type: 'step-done', step: this.current ?? '' });
   }
 
   /** Goes on until this step is the current one. */
@@ -100,7 +100,7 @@ class Making {
     while (this.current !== step) {
       const { current } = this.state;
       if (!current) throw new Error(`no ${step} in this batch`);
-      if (current.kind === 'bottle') this.say({ type: 'bottled', jars: [JAR], scalded: true });
+      if (current.kind === 'bottle') this.record({ type: 'bottled', jars: [JAR], scalded: true });
       else if (current.timerS !== null) {
         this.begin()
           .after(current.timerS * S)
@@ -111,7 +111,9 @@ class Making {
   }
 
   undo(): this {
-    return this.say(...lastTap(this.events).map((event) => ({ type: 'undone' as const, eventId: event.id })));
+    return this.record(
+      ...lastTap(this.events).map((event) => ({ type: 'undone' as const, eventId: event.id })),
+    );
   }
 }
 
@@ -188,7 +190,7 @@ describe('the steps of the whole guide', () => {
     expect(batch.state.status).toBe('bottled');
     batch.done();
     expect(batch.current).toBe('pulp');
-    batch.say({ type: 'pulp-stored', place: 'fridge', massG: 170 });
+    batch.record({ type: 'pulp-stored', place: 'fridge', massG: 170 });
     expect(batch.current).toBe('wash-up');
     batch.done();
     expect(batch.current).toBeNull();
@@ -207,12 +209,12 @@ describe('a clock', () => {
     const begunMs = batch.nowMs;
     const step = () => currentOf(batch);
     expect(timerEndMs(step())).toBe(begunMs + 40 * S);
-    batch.after(15 * S).say({ type: 'step-paused', step: 'blend-1' });
+    batch.after(15 * S).record({ type: 'step-paused', step: 'blend-1' });
     expect(timerEndMs(step())).toBeNull();
     expect(stepLeftS(step(), batch.nowMs + 500 * S)).toBeCloseTo(25, 2);
     batch.after(300 * S).begin();
     expect(stepLeftS(step(), batch.nowMs)).toBeCloseTo(25, 2);
-    batch.say({ type: 'time-added', step: 'blend-1', seconds: 10 });
+    batch.record({ type: 'time-added', step: 'blend-1', seconds: 10 });
     expect(timerEndMs(step())).toBeCloseTo(batch.nowMs + 35 * S, -1);
     batch.after(37 * S);
     expect(stepLeftS(step(), batch.nowMs)).toBeCloseTo(-2, 2);
@@ -227,12 +229,12 @@ describe('a clock', () => {
       .begin(40)
       .after(55 * S);
     expect(stepLeftS(currentOf(batch), batch.nowMs)).toBeCloseTo(-15, 2);
-    batch.say({ type: 'time-added', step: 'blend-1', seconds: 10 });
+    batch.record({ type: 'time-added', step: 'blend-1', seconds: 10 });
     expect(stepLeftS(currentOf(batch), batch.nowMs)).toBeCloseTo(10, 2);
     // At the feel, which has no clock of its own, again and again.
     batch.done();
     for (let i = 0; i < 2; i++) {
-      batch.say({ type: 'time-added', step: 'feel-1', seconds: 20 });
+      batch.record({ type: 'time-added', step: 'feel-1', seconds: 20 });
       if (i === 0) batch.begin();
       expect(stepLeftS(currentOf(batch), batch.nowMs)).toBeCloseTo(20, 2);
       batch.after(33 * S);
@@ -253,7 +255,7 @@ describe('a clock', () => {
     const blendedMs = batch.state.blendEndMs;
     batch
       .after(20 * S)
-      .say(
+      .record(
         { type: 'time-added', step: 'feel-1', seconds: 20 },
         { type: 'step-begun', step: 'feel-1', timerS: null },
       )
@@ -277,7 +279,7 @@ describe('a soak', () => {
         (item) => `${item.kind} ${Math.round((item.dueMs - batch.nowMs) / H)}`,
       );
     expect(due().sort()).toEqual(['soak-water 12', 'timer-running 20']);
-    batch.after(12 * H).say({ type: 'soak-tended', what: 'water-changed' });
+    batch.after(12 * H).record({ type: 'soak-tended', what: 'water-changed' });
     expect(due()).toEqual(['timer-running 8']);
   });
 
@@ -289,7 +291,7 @@ describe('a soak', () => {
     expect(kinds()).toContain('soak-off-counter');
     batch.after(5 * H);
     expect(batch.refusal({ type: 'soak-tended', what: 'to-counter' })).toBe('soak-stands-there');
-    batch.say({ type: 'soak-tended', what: 'to-fridge' });
+    batch.record({ type: 'soak-tended', what: 'to-fridge' });
     expect(soakStandsIn(batch.state)).toBe('fridge');
     expect(kinds()).not.toContain('soak-off-counter');
     batch.after(6 * H).done();
@@ -307,7 +309,7 @@ describe('a soak', () => {
 test('a jar’s time rests on the warmth that was measured, where it was', () => {
   const batch = new Making(recipe).upTo('feel-1');
   expect(jarTerms(batch.state, A_LITRE).milkTempC).toBeCloseTo(batch.state.prediction.blend.endTempC, 2);
-  batch.say({ type: 'probed', what: 'mix', tempC: 31.5 });
+  batch.record({ type: 'probed', what: 'mix', tempC: 31.5 });
   expect(jarTerms(batch.state, A_LITRE).milkTempC).toBe(31.5);
 });
 
@@ -315,7 +317,7 @@ describe('parted loads', () => {
   test('become more steps of their own; what is done stays done', () => {
     const batch = new Making({ ...recipe, blend: { ...recipe.blend, fillLineMl: 700 } }).upTo('blend-2');
     expect(batch.state.loads).toBe(2);
-    batch.say({ type: 'loads-split', loads: 3 });
+    batch.record({ type: 'loads-split', loads: 3 });
     const blends = batch.state.steps.filter((step) => step.kind === 'blend');
     expect(blends.map((step) => [step.id, step.of, step.doneAtMs !== null])).toEqual([
       ['blend-1', 3, true],
@@ -339,7 +341,7 @@ describe('undo', () => {
     while (batch.current !== null) {
       const { current } = batch.state;
       if (current?.timerS !== null && current?.begunAtMs === null) batch.begin();
-      else if (current?.kind === 'bottle') batch.say({ type: 'bottled', jars: [JAR], scalded: false });
+      else if (current?.kind === 'bottle') batch.record({ type: 'bottled', jars: [JAR], scalded: false });
       else batch.done();
       been.push(seen());
     }
@@ -386,7 +388,7 @@ describe('replay', () => {
           const choices = fc.sample(happening(batch), { numRuns: 1, seed: pick });
           const what = choices[0];
           batch.after((pick % 600) * S);
-          if (what && batch.refusal(what) === null) batch.say(what);
+          if (what && batch.refusal(what) === null) batch.record(what);
           else if (pick % 7 === 0 && lastTap(batch.events).length > 0) batch.undo();
         }
         const read = JSON.parse(JSON.stringify(batch.events)) as BatchEvent[];
@@ -433,7 +435,7 @@ describe('when reality differs', () => {
   test('heavier soaked nuts took up more water: the prediction meets the scale', () => {
     const batch = new Making(blendable).upTo('weigh-soaked');
     const expected = batch.state.prediction.soak.soakedMassG;
-    batch.say(
+    batch.record(
       { type: 'measured', what: 'soaked', reading: { massG: expected + 25 } },
       { type: 'step-done', step: 'weigh-soaked' },
     );
@@ -447,10 +449,10 @@ describe('when reality differs', () => {
   });
 
   test('water poured in thins the milk and adds as much, before the strainer or after', () => {
-    const before = new Making(blendable).upTo('blend-1').say({ type: 'liquid-added', volumeMl: 200 });
+    const before = new Making(blendable).upTo('blend-1').record({ type: 'liquid-added', volumeMl: 200 });
     const more = of(before, 'liquid-added', 'milkMl');
     expect((more?.now ?? 0) - (more?.was ?? 0)).toBeGreaterThan(180);
-    const after = new Making(blendable).upTo('strain-2').say({ type: 'liquid-added', volumeMl: 200 });
+    const after = new Making(blendable).upTo('strain-2').record({ type: 'liquid-added', volumeMl: 200 });
     const milk = of(after, 'thinned', 'milkMl');
     const solids = of(after, 'thinned', 'solidsPct');
     expect((milk?.now ?? 0) - (milk?.was ?? 0)).toBeCloseTo(200, 9);
@@ -477,7 +479,7 @@ describe('when reality differs', () => {
   });
 
   test('a parted load is smaller, and runs for less time each', () => {
-    const batch = new Making(blendable).upTo('blend-1').say({ type: 'loads-split', loads: 2 });
+    const batch = new Making(blendable).upTo('blend-1').record({ type: 'loads-split', loads: 2 });
     const seconds = of(batch, 'loads', 'secondsPerLoad');
     // Half the load takes half the time, but never less than draws everything through the blades.
     expect(seconds?.was).toBeGreaterThan(41);

@@ -30,8 +30,8 @@ test.each<[number, DisplayPreferences, string]>([
   [355, US, '1½ cups'],
   [30, US, '2 tbsp'],
   [500, { measures: 'us', cupSystem: 'metric' }, '2 cups'],
-])('%d mL is shown as %s', (ml, manner, words) => {
-  expect(formatVolume(ml, manner)).toBe(words);
+])('%d mL is shown as %s', (ml, preferences, words) => {
+  expect(formatVolume(ml, preferences)).toBe(words);
 });
 
 test.each<[number, DisplayPreferences, string]>([
@@ -41,8 +41,8 @@ test.each<[number, DisplayPreferences, string]>([
   [142, US, '5 oz'],
   [453.592, US, '1 lb'],
   [600, US, '1 lb 5¼ oz'],
-])('%d g is shown as %s', (g, manner, words) => {
-  expect(formatMass(g, manner)).toBe(words);
+])('%d g is shown as %s', (g, preferences, words) => {
+  expect(formatMass(g, preferences)).toBe(words);
 });
 
 test('what was read off a scale or a probe stays as fine as it was read', () => {

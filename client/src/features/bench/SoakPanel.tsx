@@ -34,7 +34,7 @@ export function SoakPanel() {
         method={soak.method}
         hours={soak.hours}
         ingredient={ingredient}
-        around={kitchen}
+        surroundings={kitchen}
         onChange={(stop) => change('soak-slide', (now) => ({ ...now, soak: { ...now.soak, ...stop } }))}
       />
       <Choice

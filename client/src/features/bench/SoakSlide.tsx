@@ -13,7 +13,7 @@ interface Props {
   method: SoakMethod;
   hours: number;
   ingredient: Ingredient | undefined;
-  around: Surroundings;
+  surroundings: Surroundings;
   onChange: (stop: SoakStop) => void;
 }
 
@@ -28,7 +28,7 @@ const SHORT: Readonly<Record<SoakMethod, string>> = {
 };
 
 /** The soak as one slide, by the time that is left: a night in the fridge, hours on the counter, minutes in hot water. */
-export function SoakSlide({ method, hours, ingredient, around, onChange }: Props) {
+export function SoakSlide({ method, hours, ingredient, surroundings, onChange }: Props) {
   const colour = useColours();
   const { width, onLayout } = useWidth(320);
   const inner = Math.max(1, width - 28);
@@ -63,7 +63,7 @@ export function SoakSlide({ method, hours, ingredient, around, onChange }: Props
       >
         <Svg width={width} height={HEIGHT} aria-hidden>
           <ZonePatterns />
-          {soakZones(ingredient, around).map((zone) => (
+          {soakZones(ingredient, surroundings).map((zone) => (
             <Zone key={zone.method} zone={zone} chosen={zone.method === method} x={x} />
           ))}
           <Line x1={x(here)} x2={x(here)} y1={2} y2={TOP + BAR + 8} stroke={colour.kelp} strokeWidth={3} />

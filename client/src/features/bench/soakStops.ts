@@ -54,10 +54,10 @@ export function partOf(method: SoakMethod, hours: number): number {
   return zone.from + Math.min(1, Math.max(0, along)) * (zone.to - zone.from);
 }
 
-export function soakZones(ingredient: Ingredient | undefined, around: Surroundings): SoakZone[] {
+export function soakZones(ingredient: Ingredient | undefined, surroundings: Surroundings): SoakZone[] {
   return ZONES.map(({ method, from, to }) => {
     if (!ingredient || method === 'none') return { method, from, to, usual: null };
-    const { minH, maxH } = soakAdvice(ingredient, method, around);
+    const { minH, maxH } = soakAdvice(ingredient, method, surroundings);
     const usual = { from: partOf(method, maxH), to: partOf(method, minH) };
     return { method, from, to, usual: usual.to > usual.from ? usual : null };
   });

@@ -56,7 +56,7 @@ export function BottleForm({ batch, kitchen, plan, record }: GuideProps) {
       return;
     }
     setTrouble(null);
-    record.say([{ type: 'bottled', jars: [...jars], scalded: clean === 'scalded' }]);
+    record.add([{ type: 'bottled', jars: [...jars], scalded: clean === 'scalded' }]);
   };
   return (
     <View style={styles.form}>

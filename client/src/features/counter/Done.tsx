@@ -19,7 +19,7 @@ export function Done({
       icon={Check}
       counter
       disabled={disabled}
-      onPress={() => record.say([{ type: 'step-done', step: step.id }])}
+      onPress={() => record.add([{ type: 'step-done', step: step.id }])}
     />
   );
 }

@@ -22,7 +22,7 @@ export function FeelStep({ step, ...parts }: GuideProps & { step: StepState }) {
   const running = step.runningSinceMs !== null && leftS !== null;
   const longer = (): void => {
     readySound();
-    record.say([
+    record.add([
       { type: 'time-added', step: step.id, seconds: LONGER_S },
       ...(step.runningSinceMs === null ? [{ type: 'step-begun' as const, step: step.id, timerS: null }] : []),
     ]);
@@ -43,7 +43,7 @@ export function FeelStep({ step, ...parts }: GuideProps & { step: StepState }) {
           kind="main"
           icon={Check}
           counter
-          onPress={() => record.say([{ type: 'step-done', step: step.id }])}
+          onPress={() => record.add([{ type: 'step-done', step: step.id }])}
         />
         <Button label={`Grain: blend ${LONGER_S} s more`} icon={Plus} counter onPress={longer} />
       </View>

@@ -42,7 +42,7 @@ function clockTap(
   step: StepState | null,
   plan: Replan,
   state: BatchState,
-): Parameters<GuideProps['record']['say']>[0] | null {
+): Parameters<GuideProps['record']['add']>[0] | null {
   if (step?.timerS == null) return null;
   if (step.begunAtMs === null) {
     return [{ type: 'step-begun', step: step.id, timerS: clockLengthS(step, plan, state) }];
@@ -87,12 +87,12 @@ function useGuideKeys(
         const tap = peeking ? null : clockTap(current, plan, state);
         if (!tap) return false;
         readySound();
-        record.say(tap);
+        record.add(tap);
         return true;
       }
       case 'ArrowRight':
         if (peeking) move(1);
-        else if (current && goesOn) record.say([{ type: 'step-done', step: current.id }]);
+        else if (current && goesOn) record.add([{ type: 'step-done', step: current.id }]);
         return true;
       case 'ArrowLeft':
         move(-1);
@@ -120,7 +120,7 @@ function Guide({ batch, kitchen }: { batch: KnownBatch; kitchen: KnownKitchen })
   const peek = usePeek(state);
   const { shown, peeking, move, leave } = peek;
   const undo = (): void => {
-    record.say(undoing(events));
+    record.add(undoing(events));
   };
   useWakeLock(current !== null);
   useGuideKeys(parts, peek, undo);
@@ -137,7 +137,7 @@ function Guide({ batch, kitchen }: { batch: KnownBatch; kitchen: KnownKitchen })
         current={current}
         onBackTo={(step) => {
           leave();
-          record.say(undoingTo(events, step.id));
+          record.add(undoingTo(events, step.id));
         }}
       />
       {shown ? (
@@ -193,7 +193,7 @@ function CancelBatch({ record }: Pick<GuideProps, 'record'>) {
                 key={reason}
                 label={reason}
                 kind="danger"
-                onPress={() => record.say([{ type: 'abandoned', reason }], () => setAsking(false))}
+                onPress={() => record.add([{ type: 'abandoned', reason }], () => setAsking(false))}
               />
             ))}
           </View>

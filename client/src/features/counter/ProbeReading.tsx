@@ -29,7 +29,7 @@ function ProbeField({ what, label, ...parts }: GuideProps & { what: ProbedThing;
   const { nutsC, bowlC, mixC } = batch.state.measured;
   const taken = { nuts: nutsC, bowl: bowlC, mix: mixC }[what];
   const keep = (c: number): void => {
-    record.say([{ type: 'probed', what, tempC: c }]);
+    record.add([{ type: 'probed', what, tempC: c }]);
   };
   const { steady } = probe;
   return (

@@ -55,7 +55,7 @@ export function RealityPanel({ step, batch, kitchen, record }: GuideProps & { st
             disabled={addedMl === null}
             onPress={() => {
               if (addedMl === null) return;
-              record.say([{ type: 'liquid-added', volumeMl: addedMl }], () => {
+              record.add([{ type: 'liquid-added', volumeMl: addedMl }], () => {
                 setAddedMl(null);
                 setOpen(false);
               });
@@ -70,7 +70,7 @@ export function RealityPanel({ step, batch, kitchen, record }: GuideProps & { st
             <Button
               label={`Split into ${split.loads}`}
               counter
-              onPress={() => record.say([split], () => setOpen(false))}
+              onPress={() => record.add([split], () => setOpen(false))}
             />
           </View>
         </>

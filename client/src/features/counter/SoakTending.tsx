@@ -16,7 +16,7 @@ export function SoakTending({ batch, kitchen, record }: GuideProps) {
   const due = agenda([{ batchId: batch.id, state }], [], nowMs).filter(
     ({ kind }) => kind === 'soak-water' || kind === 'soak-off-counter',
   );
-  const limitH = counterSoakLimitH(state.around.roomTempC);
+  const limitH = counterSoakLimitH(state.surroundings.roomTempC);
   return (
     <>
       {due.map(({ kind, dueMs }) => {
@@ -41,14 +41,14 @@ export function SoakTending({ batch, kitchen, record }: GuideProps) {
           icon={Droplets}
           counter
           grow
-          onPress={() => record.say([{ type: 'soak-tended', what: 'water-changed' }])}
+          onPress={() => record.add([{ type: 'soak-tended', what: 'water-changed' }])}
         />
         <Button
           label={inFridge ? 'Put on the counter' : 'Moved to the fridge'}
           icon={Refrigerator}
           counter
           grow
-          onPress={() => record.say([{ type: 'soak-tended', what: inFridge ? 'to-counter' : 'to-fridge' }])}
+          onPress={() => record.add([{ type: 'soak-tended', what: inFridge ? 'to-counter' : 'to-fridge' }])}
         />
       </ClockButtons>
     </>

@@ -72,7 +72,7 @@ export function StepClock(props: Props) {
   const lengthS = step.begunAtMs === null ? clockLengthS(step, plan, batch.state) : null;
   const begin = (): void => {
     readySound();
-    record.say([{ type: 'step-begun', step: step.id, timerS: lengthS }]);
+    record.add([{ type: 'step-begun', step: step.id, timerS: lengthS }]);
   };
   if (lengthS !== null) {
     return (
@@ -186,7 +186,7 @@ function WhatToDo({ step, batch, kitchen, record, nowMs, onResume }: Ticking & {
         counter
         grow
         disabled={notYet}
-        onPress={() => record.say([stepDone])}
+        onPress={() => record.add([stepDone])}
       />
       {!waits && running && !over && (
         <Button
@@ -195,7 +195,7 @@ function WhatToDo({ step, batch, kitchen, record, nowMs, onResume }: Ticking & {
           icon={Pause}
           counter
           grow
-          onPress={() => record.say([{ type: 'step-paused', step: step.id }])}
+          onPress={() => record.add([{ type: 'step-paused', step: step.id }])}
         />
       )}
       <Button
@@ -203,7 +203,7 @@ function WhatToDo({ step, batch, kitchen, record, nowMs, onResume }: Ticking & {
         icon={Plus}
         counter
         grow
-        onPress={() => record.say([{ type: 'time-added', step: step.id, seconds: clock.moreS }])}
+        onPress={() => record.add([{ type: 'time-added', step: step.id, seconds: clock.moreS }])}
       />
     </ClockButtons>
   );

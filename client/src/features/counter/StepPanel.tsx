@@ -182,7 +182,7 @@ function Pulp({ step, batch, kitchen, plan, record }: GuideProps & { step: StepS
             label={label}
             counter
             onPress={() =>
-              record.say([{ type: 'pulp-stored', place, massG: storedPulpG(place, pulpG, waterPct) }])
+              record.add([{ type: 'pulp-stored', place, massG: storedPulpG(place, pulpG, waterPct) }])
             }
           />
         ))}
@@ -190,7 +190,7 @@ function Pulp({ step, batch, kitchen, plan, record }: GuideProps & { step: StepS
           label="Not kept"
           hint="The pulp is not kept: compost or bin"
           counter
-          onPress={() => record.say([{ type: 'step-done', step: step.id }])}
+          onPress={() => record.add([{ type: 'step-done', step: step.id }])}
         />
       </View>
     </>

@@ -58,7 +58,7 @@ function useWeighing({ batch, kitchen, plan, record, step }: WeighInProps, scale
       return;
     }
     const { byEye } = now;
-    record.say([
+    record.add([
       read.milk
         ? { type: 'measured', what: 'milk', reading: read.milk, byEye }
         : { type: 'not-measured', what: 'milk' },

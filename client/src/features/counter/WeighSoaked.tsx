@@ -23,13 +23,13 @@ export function WeighSoaked({ step, batch, kitchen, plan, record, ways }: GuideP
   const { focusRef } = useDigits();
   const expectedG = plan.prediction.soak.soakedMassG;
   const keep = (g: number): void => {
-    record.say([
+    record.add([
       { type: 'measured', what: 'soaked', reading: { massG: g } },
       { type: 'step-done', step: step.id },
     ]);
   };
   const keepNone = (): void => {
-    record.say([
+    record.add([
       { type: 'not-measured', what: 'soaked' },
       { type: 'step-done', step: step.id },
     ]);

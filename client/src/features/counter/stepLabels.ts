@@ -25,7 +25,7 @@ const STEP_TEXTS: Readonly<Record<StepKind, StepText>> = {
     name: 'Weigh',
     screen: 'weigh',
     guide: (c) => ({
-      todo: weighing(c.state, c.prediction, c.manner),
+      todo: weighing(c.state, c.prediction, c.preferences),
       lookFor: 'Whole, dry, sweet-smelling nuts without shell pieces.',
       caution: 'Mouldy, rancid or musty nuts are thrown away, not rinsed.',
     }),
@@ -36,7 +36,7 @@ const STEP_TEXTS: Readonly<Record<StepKind, StepText>> = {
     guide: (c) => ({
       todo: [
         c.keptMl > 0
-          ? `Pour ${formatVolume(c.keptMl, c.manner)} of ${c.soak.method === 'hot' ? 'boiling' : 'cold'} water over the nuts, no more: it stays in the milk.`
+          ? `Pour ${formatVolume(c.keptMl, c.preferences)} of ${c.soak.method === 'hot' ? 'boiling' : 'cold'} water over the nuts, no more: it stays in the milk.`
           : c.soak.method === 'hot'
             ? 'Pour boiling water over the nuts and cover them well.'
             : 'Cover the nuts with cold water, three fingers above them.',
@@ -78,7 +78,7 @@ const STEP_TEXTS: Readonly<Record<StepKind, StepText>> = {
         // The older guide has no weighing of its own.
         ...(c.state.guide === 1
           ? [
-              `Weigh the ${c.keptMl > 0 ? '' : 'drained '}nuts: about ${formatMass(c.prediction.soak.soakedMassG, c.manner)} is expected.`,
+              `Weigh the ${c.keptMl > 0 ? '' : 'drained '}nuts: about ${formatMass(c.prediction.soak.soakedMassG, c.preferences)} is expected.`,
             ]
           : []),
       ],
@@ -95,7 +95,7 @@ const STEP_TEXTS: Readonly<Record<StepKind, StepText>> = {
         c.keptMl > 0
           ? 'Nuts and soak water stay together: there is nothing drained to weigh.'
           : 'Bowl on the scale, tare, drained nuts in.',
-        `About ${formatMass(c.prediction.soak.soakedMassG, c.manner)} is expected.`,
+        `About ${formatMass(c.prediction.soak.soakedMassG, c.preferences)} is expected.`,
       ],
       lookFor: 'It tells how much water they took up. It can be left out.',
     }),
@@ -125,11 +125,11 @@ const STEP_TEXTS: Readonly<Record<StepKind, StepText>> = {
             todo: [
               ...pouringOrder(c.recipe, c.prediction)
                 .filter(({ do: what }) => what !== 'lid' && what !== 'run' && what !== 'rinse')
-                .map((one) => `${jugText(one, c.manner)}.`),
+                .map((one) => `${jugText(one, c.preferences)}.`),
               'Lid on and held down. Start low, then full speed.',
             ],
             lookFor: 'The rattle goes, froth on top.',
-            stop: `When the count is full, or the jug feels warm: ${formatTemp(c.prediction.blend.warmthLimitC, c.manner.measures)} is the most.`,
+            stop: `When the count is full, or the jug feels warm: ${formatTemp(c.prediction.blend.warmthLimitC, c.preferences.measures)} is the most.`,
             caution:
               'Nothing hot into a closed jug. Unplug before reaching for the blades; pits and shell can break them.',
           },
@@ -151,7 +151,7 @@ const STEP_TEXTS: Readonly<Record<StepKind, StepText>> = {
       todo: [
         ...pouringOrder(c.recipe, c.prediction)
           .filter(({ do: what }) => what === 'rinse')
-          .map((one) => `${jugText(one, c.manner)}.`),
+          .map((one) => `${jugText(one, c.preferences)}.`),
         'Swill it round and add it to the mix.',
       ],
       lookFor: 'Clean glass.',
@@ -191,7 +191,7 @@ const STEP_TEXTS: Readonly<Record<StepKind, StepText>> = {
     screen: 'done',
     guide: (c) => ({
       todo: [
-        `Pour ${formatVolume(washWaterMl(c.recipe, c.prediction), c.manner)} of the water kept back over the pulp.`,
+        `Pour ${formatVolume(washWaterMl(c.recipe, c.prediction), c.preferences)} of the water kept back over the pulp.`,
         'Knead it through and let it run into the milk.',
       ],
       lookFor: 'Thinner, paler milk: that is right.',
@@ -202,7 +202,7 @@ const STEP_TEXTS: Readonly<Record<StepKind, StepText>> = {
     screen: 'done',
     guide: (c) => ({
       todo: [`${SQUEEZE_LABELS[c.strain.squeeze]} squeeze, turning the bag tighter.`],
-      lookFor: `About ${formatMass(c.prediction.pulp.massG, c.manner)} of pulp stays.`,
+      lookFor: `About ${formatMass(c.prediction.pulp.massG, c.preferences)} of pulp stays.`,
       stop: 'When it only drips.',
     }),
   },
@@ -226,14 +226,14 @@ const STEP_TEXTS: Readonly<Record<StepKind, StepText>> = {
         'Let the froth fall, then weigh or measure the milk, and weigh the pulp.',
         'What you do not measure is taken as expected.',
       ],
-      lookFor: `About ${formatVolume(c.prediction.milk.volumeMl, c.manner)} of milk is expected.`,
+      lookFor: `About ${formatVolume(c.prediction.milk.volumeMl, c.preferences)} of milk is expected.`,
     }),
   },
   finish: {
     name: 'Finish',
     screen: 'done',
     guide: (c) => ({
-      todo: doses(c.state, c.prediction, c.manner),
+      todo: doses(c.state, c.prediction, c.preferences),
       lookFor: 'Stir in a little at a time, and taste.',
       stop: 'When it tastes right: what is in cannot be taken out.',
       caution: null,
@@ -245,7 +245,7 @@ const STEP_TEXTS: Readonly<Record<StepKind, StepText>> = {
     guide: (c) => ({
       todo: [
         ...(c.state.guide === 1 && c.recipe.additions.some((dose) => dose.when === 'after')
-          ? doses(c.state, c.prediction, c.manner)
+          ? doses(c.state, c.prediction, c.preferences)
           : []),
         'Fill clean glass jars, and put them in the fridge at once.',
       ],
@@ -293,14 +293,14 @@ export function stepGuide(
   step: Step,
   state: BatchState,
   prediction: PlannedPrediction,
-  manner: DisplayPreferences,
+  preferences: DisplayPreferences,
 ): StepGuide {
   const { recipe } = state;
   const [first, further] = strainersOf(recipe);
   const said = STEP_TEXTS[step.kind].guide({
     state,
     prediction,
-    manner,
+    preferences,
     recipe,
     soak: recipe.soak,
     blend: recipe.blend,
@@ -309,7 +309,7 @@ export function stepGuide(
     further,
     begun: state.steps.some((one) => one.id === step.id && one.begunAtMs !== null),
     hot: prediction.soak.hot,
-    rinsedC: formatTemp(RINSED_MAX_C, manner.measures),
+    rinsedC: formatTemp(RINSED_MAX_C, preferences.measures),
     keptMl: keptWaterMl(prediction),
   });
   return { todo: [], lookFor: null, stop: null, caution: null, ...said };

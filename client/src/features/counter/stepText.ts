@@ -15,7 +15,7 @@ export interface StepGuide {
 export interface GuideContext {
   state: BatchState;
   prediction: PlannedPrediction;
-  manner: DisplayPreferences;
+  preferences: DisplayPreferences;
   recipe: Recipe;
   soak: Recipe['soak'];
   blend: Recipe['blend'];

@@ -12,7 +12,7 @@ import {
 export function doses(
   state: BatchState,
   prediction: PlannedPrediction,
-  manner: DisplayPreferences,
+  preferences: DisplayPreferences,
 ): string[] {
   const { recipe, measured } = state;
   const volumeMl = strainedMilkMl(state, prediction);
@@ -21,7 +21,7 @@ export function doses(
     if (!addition) return [];
     return [`${formatDose(doseG(dose, volumeMl), addition)} of ${addition.name.toLowerCase()}`];
   };
-  const into = `${measured.milkMl === null ? 'the expected ' : ''}${formatVolume(volumeMl, manner)}`;
+  const into = `${measured.milkMl === null ? 'the expected ' : ''}${formatVolume(volumeMl, preferences)}`;
   return [
     `Into ${into} of milk:`,
     ...recipe.additions.filter((dose) => dose.when === 'after').flatMap(words),
@@ -40,7 +40,7 @@ export function keptWaterMl({ soak }: PlannedPrediction): number {
 }
 
 /** Liquids for blending; what the soak already has in it is not asked for twice. */
-function liquidsToWeigh(prediction: PlannedPrediction, manner: DisplayPreferences): string[] {
+function liquidsToWeigh(prediction: PlannedPrediction, preferences: DisplayPreferences): string[] {
   const keptMl = keptWaterMl(prediction);
   // A batch planned before other liquids were has water only.
   const liquids =
@@ -48,12 +48,16 @@ function liquidsToWeigh(prediction: PlannedPrediction, manner: DisplayPreference
       ? [{ key: 'water', name: 'Water', volumeMl: prediction.liquidMl }]
       : prediction.liquids;
   return [
-    ...(keptMl > 0 ? [`${formatVolume(keptMl, manner)} of water for the soak, which stays in the milk`] : []),
+    ...(keptMl > 0
+      ? [`${formatVolume(keptMl, preferences)} of water for the soak, which stays in the milk`]
+      : []),
     ...liquids.flatMap(({ key, name, volumeMl }) => {
       const stillMl = key === 'water' ? volumeMl - keptMl : volumeMl;
       if (stillMl < 1) return [];
       const more = key === 'water' && keptMl > 0 ? ' more' : '';
-      return [`${formatVolume(stillMl, manner)}${more} of ${name.toLowerCase()} for blending, kept cold`];
+      return [
+        `${formatVolume(stillMl, preferences)}${more} of ${name.toLowerCase()} for blending, kept cold`,
+      ];
     }),
   ];
 }
@@ -61,17 +65,19 @@ function liquidsToWeigh(prediction: PlannedPrediction, manner: DisplayPreference
 export function weighing(
   { recipe }: BatchState,
   prediction: PlannedPrediction,
-  manner: DisplayPreferences,
+  preferences: DisplayPreferences,
 ): string[] {
   return [
-    ...prediction.nuts.map((nut) => `${formatMass(nut.massG, manner)} of ${nutWords(nut)}`),
-    ...liquidsToWeigh(prediction, manner),
-    ...(prediction.iceG > 0 ? [`${formatMass(prediction.iceG, manner)} of ice, just before blending`] : []),
+    ...prediction.nuts.map((nut) => `${formatMass(nut.massG, preferences)} of ${nutWords(nut)}`),
+    ...liquidsToWeigh(prediction, preferences),
+    ...(prediction.iceG > 0
+      ? [`${formatMass(prediction.iceG, preferences)} of ice, just before blending`]
+      : []),
     ...prediction.additions
       .filter((one) => one.when === 'before')
-      .map((one) => `${formatMass(one.massG, manner)} of ${one.name.toLowerCase()}, to blend in`),
+      .map((one) => `${formatMass(one.massG, preferences)} of ${one.name.toLowerCase()}, to blend in`),
     ...(recipe.soak.method === 'none'
       ? []
-      : [`a bowl of at least ${formatVolume(prediction.soak.bowlMl, manner)} for the soak`]),
+      : [`a bowl of at least ${formatVolume(prediction.soak.bowlMl, preferences)} for the soak`]),
   ];
 }

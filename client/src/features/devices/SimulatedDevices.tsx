@@ -55,7 +55,7 @@ function useSimulatedScale(stepG: ScaleManners['stepG']) {
         stepG === 5
           ? { type: 'weight-packet', bytes: bytesOf(weightPacket(massG)) }
           : { type: 'weight', massG, stepG };
-      air.say(message);
+      air.send(message);
     }, TICK_MS);
     return () => {
       clearInterval(timer);
@@ -142,7 +142,7 @@ export function SimulatedProbe() {
       feltC += (around.current - feltC) * 0.3;
       const toTenth = Math.round(feltC * 10) / 10;
       setShownC(toTenth);
-      air.say({ type: 'temperature-packet', bytes: bytesOf(temperaturePacket(toTenth)) });
+      air.send({ type: 'temperature-packet', bytes: bytesOf(temperaturePacket(toTenth)) });
     }, TICK_MS);
     return () => {
       clearInterval(timer);

@@ -5,7 +5,7 @@ import { ingredientFromPack, packOf } from '@humble-churn/core';
 import { useRouter } from 'expo-router';
 import { useState } from 'react';
 import type { Control, UseFormReturn } from 'react-hook-form';
-import { Controller, useForm } from 'react-hook-form';
+import { Controller, useForm, useFormState } from 'react-hook-form';
 import { StyleSheet, View } from 'react-native';
 import { useAddIngredient, useChangeIngredient, useOwnIngredients, useUnreadable } from '../../wire/kitchen';
 import { Button } from '../../ui/Button';
@@ -173,8 +173,8 @@ interface Form {
   form: UseFormReturn<PackFiguresWire>;
 }
 
-function WhatItIs({ form: { control, formState } }: Form) {
-  const { errors } = formState;
+function WhatItIs({ form: { control } }: Form) {
+  const { errors } = useFormState({ control });
   return (
     <Panel title="What it is">
       <FormName
@@ -221,8 +221,8 @@ function WhatItIs({ form: { control, formState } }: Form) {
 }
 
 function InHundredGrams({ form }: Form) {
-  const { control, formState, setValue, clearErrors } = form;
-  const { errors } = formState;
+  const { control, setValue, clearErrors } = form;
+  const { errors } = useFormState({ control });
   return (
     <Panel title="In 100 g">
       <View style={styles.figures}>
@@ -270,7 +270,7 @@ function KnownLimits({ form }: Form) {
 }
 
 function FigureFields({ figures, form }: Form & { figures: readonly FigureLine[] }) {
-  const { errors } = form.formState;
+  const { errors } = useFormState({ control: form.control });
   return figures.map((figure) => {
     const error = errors[figure.name];
     return (

@@ -13,7 +13,7 @@ function percent(difference: number): string {
 }
 
 /** Predicted beside measured: the outline is what was expected, the bar what came. */
-export function Comparison({ state, manner }: { state: BatchState; manner: DisplayPreferences }) {
+export function Comparison({ state, preferences }: { state: BatchState; preferences: DisplayPreferences }) {
   const colour = useColours();
   const rows = comparisons(state);
   const without = state.measured.without.map((what) => NAMES[what].toLowerCase());
@@ -30,7 +30,7 @@ export function Comparison({ state, manner }: { state: BatchState; manner: Displ
     <View style={styles.rows}>
       {rows.map(({ what, predicted, measured, unit, expected, difference, byEye }) => {
         const show = (value: number): string =>
-          unit === 'mL' ? formatVolume(value, manner) : formatMass(value, manner);
+          unit === 'mL' ? formatVolume(value, preferences) : formatMass(value, preferences);
         const most = Math.max(predicted, measured);
         return (
           <View key={what} style={styles.item}>

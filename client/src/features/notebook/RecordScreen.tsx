@@ -63,7 +63,7 @@ function Page({ batch, kitchen }: { batch: KnownBatch; kitchen: KnownKitchen }) 
     <Screen title={recipe.name}>
       <AppText kind="strong">Allergens: {allergensOf(state)}</AppText>
       <Panel title="Predicted beside measured">
-        <Comparison state={state} manner={kitchen} />
+        <Comparison state={state} preferences={kitchen} />
       </Panel>
       <Panel title="The pour">
         <View onLayout={onLayout}>

@@ -86,7 +86,7 @@ function Jar({ batch, jar, kitchen }: JarProps) {
           label="Undo the last entry"
           icon={Undo2}
           disabled={!batch.state.undoable}
-          onPress={() => record.say(undoing(batch.events))}
+          onPress={() => record.add(undoing(batch.events))}
         />
         <Button
           label="The batch’s record"
@@ -163,8 +163,8 @@ function WhyThisLong({ batch, jar, kitchen, kept }: KeptJar) {
 function useDone(batchId: string) {
   const toast = useToast();
   const record = useRecord(batchId);
-  return (event: Parameters<typeof record.say>[0][number], words: string): void => {
-    record.say([event], () =>
+  return (event: Parameters<typeof record.add>[0][number], words: string): void => {
+    record.add([event], () =>
       toast({ words: `${words} The record keeps it; Undo is at the foot of this page.` }),
     );
   };

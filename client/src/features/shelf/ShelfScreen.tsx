@@ -187,12 +187,12 @@ function PulpRow({
         label="Gone"
         hint={`Pulp from ${batch.state.recipe.name}: used up or thrown away`}
         onPress={() => {
-          const said = record.say([{ type: 'pulp-used', place: pulp.place }]);
-          const eventId = said?.ids[0];
+          const entry = record.add([{ type: 'pulp-used', place: pulp.place }]);
+          const eventId = entry?.ids[0];
           if (eventId === undefined) return;
           toast({
             words: 'The pulp is off the shelf.',
-            undo: () => record.say([{ type: 'undone', eventId }]),
+            undo: () => record.add([{ type: 'undone', eventId }]),
           });
         }}
       />
