@@ -1,4 +1,5 @@
 module.exports = (api) => {
-  api.cache(true);
-  return { presets: ['babel-preset-expo'] };
+  // Tests take core as it is.
+  const bundling = api.caller((caller) => caller?.name === 'metro');
+  return { presets: ['babel-preset-expo'], plugins: bundling ? ['./coreImports.cjs'] : [] };
 };

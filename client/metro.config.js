@@ -1,9 +1,23 @@
+const { createHash } = require('node:crypto');
+const { readFileSync, readdirSync } = require('node:fs');
 const { join } = require('node:path');
 const { getDefaultConfig } = require('expo/metro-config');
 
 const config = getDefaultConfig(__dirname);
 // The font packages ship woff2, which Metro would take for code.
 config.resolver.assetExts.push('woff2');
+
+// What coreImports.cjs makes of a file rests on core's indexes.
+const indexes = readdirSync(join(__dirname, '../core/src'), { recursive: true }).filter((name) =>
+  name.endsWith('index.ts'),
+);
+config.cacheVersion = indexes
+  .reduce(
+    (hash, name) => hash.update(readFileSync(join(__dirname, '../core/src', name))),
+    createHash('sha256'),
+  )
+  .update(readFileSync(join(__dirname, 'coreImports.cjs')))
+  .digest('hex');
 
 const NOTHING = join(__dirname, 'leftOut.js');
 const ENGLISH = require.resolve('zod/v4/locales/en.js');

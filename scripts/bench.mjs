@@ -20,7 +20,7 @@ import {
   schedule,
   alternatives,
 } from '../core/src/index.ts';
-import { ROOT, chromium, site } from './setUp.mjs';
+import { ROOT, chromium, server, site } from './setUp.mjs';
 import { benchPage } from './benchPage.mjs';
 import { benchServer } from './benchServer.mjs';
 import { demoServer } from './demoServer.mjs';
@@ -134,6 +134,7 @@ const making = batchState([planned]);
 note('a batch computed anew', medianUs(() => replan(making, USUAL_KITCHEN, nowMs), 200) / 1000, 5, 'ms', 2);
 
 await site();
+await server();
 await chromium();
 // The first script is what index.html names; the empty app's is that of a bare router, query client, svg and zod.
 const EMPTY_KB = 1783;

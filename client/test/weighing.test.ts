@@ -32,6 +32,11 @@ test('a figure is only ever said to be right as it stands', () => {
         expect(typed.asking).toBeNull();
         const sure = weighingReducer(typed, { type: 'confirmed', what: one });
         expect(sure[one]).toEqual({ ...typed[one], sure: true });
+        // Nothing is asked of a figure that is not there any more.
+        const asked = weighingReducer(typed, { type: 'ask', what: one });
+        for (const type of ['emptied', 'again', 'unreadable'] as const) {
+          expect(weighingReducer(asked, { type, what: one }).asking).toBeNull();
+        }
         // The other figure is left as it was.
         const other = one === 'milk' ? 'pulp' : 'milk';
         expect(sure[other]).toEqual(before[other]);

@@ -25,11 +25,13 @@ export function FormName<F extends FieldValues>({
   trouble,
   note,
   maxLength = 60,
+  stacked = true,
   shape = (text) => text,
 }: Held<F> & {
   trouble: string;
   note?: string;
   maxLength?: number;
+  stacked?: boolean;
   shape?: (text: string) => string;
 }) {
   return (
@@ -43,6 +45,7 @@ export function FormName<F extends FieldValues>({
           onChange={(text) => field.onChange(shape(text))}
           onBlur={field.onBlur}
           maxLength={maxLength}
+          stacked={stacked}
           error={fieldState.error ? trouble : null}
           {...(note !== undefined && { note })}
         />

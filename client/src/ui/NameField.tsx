@@ -11,14 +11,31 @@ interface Props {
   error?: string | null;
   note?: string;
   maxLength?: number;
+  /** Stands under other fields rather than beside them. */
+  stacked?: boolean;
 }
 
 /** A line of text with its label, and what is wrong with it underneath. */
-export function NameField({ label, value, onChange, onBlur, error = null, note, maxLength = 80 }: Props) {
+export function NameField({
+  label,
+  value,
+  onChange,
+  onBlur,
+  error = null,
+  note,
+  maxLength = 80,
+  stacked = false,
+}: Props) {
   const colour = useColours();
   const id = useId();
   return (
-    <FieldFrame label={label} noteId={`${id}-note`} error={error} note={note} style={styles.field}>
+    <FieldFrame
+      label={label}
+      noteId={`${id}-note`}
+      error={error}
+      note={note}
+      style={stacked ? styles.stacked : styles.field}
+    >
       <TextInput
         value={value}
         onChangeText={onChange}
@@ -44,6 +61,8 @@ export function NameField({ label, value, onChange, onBlur, error = null, note, 
 
 const styles = StyleSheet.create({
   field: { flexGrow: 1, flexShrink: 1, flexBasis: 130, minWidth: 0, maxWidth: '100%' },
+  // In a column a basis would be a height, and leave a gap under the field.
+  stacked: {},
   input: {
     minHeight: TOUCH.usual,
     minWidth: 0,

@@ -17,8 +17,8 @@ import { accepted, runToEnd } from '../results';
 
 /** Draws behind an interval unless said otherwise. */
 export const DRAWS = 2000;
-/** Draws between two looks at whether somebody wants to stop: about 5 ms. */
-const DRAWS_A_PART = 100;
+/** Draws between two looks at whether somebody wants to stop: about 10 ms. */
+const DRAWS_A_PART = 250;
 /** Seed of the draws: the same recipe always gets the same interval. */
 export const SEED = 71_803;
 /** What is said with how sure it is; names as in the prediction. */

@@ -8,7 +8,7 @@ import { BookOpenText, Redo2, Undo2 } from '../../ui/icons';
 import { SPACE } from '../../ui/theme';
 import { isDialogOpen } from '../../ui/useKeys';
 import type { Draft } from './draft';
-import { useBench } from './useBench';
+import { useBenchNow } from './useBench';
 
 function useUndoKeys({ undo, redo }: Draft): void {
   useEffect(() => {
@@ -27,7 +27,7 @@ function useUndoKeys({ undo, redo }: Draft): void {
 
 /** The title with the recipe book and undo beside it. */
 export function BenchHead() {
-  const { draft } = useBench();
+  const { draft } = useBenchNow();
   const router = useRouter();
   useUndoKeys(draft);
   return (
@@ -65,7 +65,7 @@ export function BenchHead() {
 
 /** Another tab has the bench: the cook says which of the two recipes goes on. */
 export function OtherTab() {
-  const { draft } = useBench();
+  const { draft } = useBenchNow();
   if (draft.owner !== 'elsewhere') return null;
   return (
     <Notice

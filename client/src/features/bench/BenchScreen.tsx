@@ -24,7 +24,7 @@ import { RatioPanel } from './RatioPanel';
 import { SoakPanel } from './SoakPanel';
 import { StartBatch } from './StartBatch';
 import { StrainPanel } from './StrainPanel';
-import { BenchProvider, useBench, useBenchOf } from './useBench';
+import { BenchNowProvider, BenchProvider, useBench, useBenchNow, useBenchOf } from './useBench';
 import { useBenchRoom } from './useBenchRoom';
 
 // What stands further down comes when the bench already answers.
@@ -45,7 +45,7 @@ export function BenchScreen() {
 }
 
 function Bench({ kitchen, model }: { kitchen: KnownKitchen; model: KitchenModel }) {
-  const bench = useBenchOf(kitchen, model);
+  const { now, bench } = useBenchOf(kitchen, model);
   const { width } = useWindowDimensions();
   const { room, onBench, onOutcome } = useBenchRoom();
   const whole = useRef<Element | null>(null);
@@ -54,42 +54,44 @@ function Bench({ kitchen, model }: { kitchen: KnownKitchen; model: KitchenModel 
   const outcome = <BenchOutcome wide={beside && width >= WIDE_DRAWING_FROM_PX} />;
   // One tree for every window, so that turning the device or a keyboard coming up leaves the finger in its field.
   return (
-    <BenchProvider value={bench}>
-      <View
-        role="main"
-        nativeID={MAIN_ID}
-        style={[styles.bench, beside && styles.columns, { backgroundColor: colour.ground }]}
-        onLayout={onBench}
-      >
-        {beside ? (
-          <Pane key="outcome" label="What comes of it" style={styles.left}>
-            <BenchHead />
-            <OtherTab />
-            {outcome}
-            <Below />
-          </Pane>
-        ) : (
-          <View key="pinned" style={styles.pinned}>
-            <BenchHead />
-            {room === 'pinned' ? (
-              <View onLayout={onOutcome}>{outcome}</View>
-            ) : (
-              <BenchOutcomeLine onPress={() => whole.current?.scrollIntoView({ block: 'start' })} />
-            )}
-          </View>
-        )}
-        <Pane key="recipe" label="The recipe" style={beside ? styles.right : styles.below}>
-          {!beside && <OtherTab />}
-          <Panels />
-          {room === 'line' && (
-            <View ref={whole as unknown as Ref<View>} onLayout={onOutcome}>
+    <BenchNowProvider value={now}>
+      <BenchProvider value={bench}>
+        <View
+          role="main"
+          nativeID={MAIN_ID}
+          style={[styles.bench, beside && styles.columns, { backgroundColor: colour.ground }]}
+          onLayout={onBench}
+        >
+          {beside ? (
+            <Pane key="outcome" label="What comes of it" style={styles.left}>
+              <BenchHead />
+              <OtherTab />
               {outcome}
+              <Below />
+            </Pane>
+          ) : (
+            <View key="pinned" style={styles.pinned}>
+              <BenchHead />
+              {room === 'pinned' ? (
+                <View onLayout={onOutcome}>{outcome}</View>
+              ) : (
+                <BenchOutcomeLine onPress={() => whole.current?.scrollIntoView({ block: 'start' })} />
+              )}
             </View>
           )}
-          {!beside && <Below />}
-        </Pane>
-      </View>
-    </BenchProvider>
+          <Pane key="recipe" label="The recipe" style={beside ? styles.right : styles.below}>
+            {!beside && <OtherTab />}
+            <Panels />
+            {room === 'line' && (
+              <View ref={whole as unknown as Ref<View>} onLayout={onOutcome}>
+                {outcome}
+              </View>
+            )}
+            {!beside && <Below />}
+          </Pane>
+        </View>
+      </BenchProvider>
+    </BenchNowProvider>
   );
 }
 
@@ -108,26 +110,26 @@ function Pane({ label, style, children }: { label: string; style: object; childr
 }
 
 function BenchOutcome({ wide }: { wide: boolean }) {
-  const { prediction, refusal, answers, cost, kitchen, model, change } = useBench();
+  const { prediction, refusal, sure, sureLost, cost, kitchen, model, draft } = useBenchNow();
   const nutG = prediction?.nutG;
   return (
     <Outcome
       prediction={prediction}
       refusal={refusal}
-      sure={answers.sure}
-      sureLost={answers.lost}
+      sure={sure}
+      sureLost={sureLost}
       cost={cost}
       kitchen={kitchen}
       wide={wide}
       onWater={(waterMl) => {
-        if (nutG !== undefined) change('water', (now) => withWaterMl(now, nutG, waterMl, model));
+        if (nutG !== undefined) draft.change('water', (now) => withWaterMl(now, nutG, waterMl, model));
       }}
     />
   );
 }
 
 function BenchOutcomeLine({ onPress }: { onPress: () => void }) {
-  const { prediction, refusal, kitchen } = useBench();
+  const { prediction, refusal, kitchen } = useBenchNow();
   return <OutcomeLine prediction={prediction} refusal={refusal} kitchen={kitchen} onPress={onPress} />;
 }
 

@@ -115,8 +115,8 @@ function answersOf(question: Question, other: Recipe, model: KitchenModel) {
 
 /** Two ways of making it side by side: what differs, by how much, and how sure that is. */
 export default function BesidePanel() {
-  const { draft, answers, kitchen } = useBench();
-  const contrast = answers.looks?.contrast ?? null;
+  const { draft, looks, kitchen } = useBench();
+  const contrast = looks?.contrast ?? null;
   if (!draft.other) {
     return (
       <Panel title="Two ways side by side">

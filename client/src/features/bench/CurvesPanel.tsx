@@ -19,11 +19,11 @@ import { useBench } from './useBench';
 
 /** What would come of other ratios, seconds and hours, all else as it is. */
 export default function CurvesPanel() {
-  const { answers, later } = useBench();
+  const { looks, later } = useBench();
   const { width, onLayout } = useWidth(320);
   const { recipe, prediction } = later;
-  if (!prediction || !answers.looks) return null;
-  const { ratio, seconds, soak } = answers.looks.curves;
+  if (!prediction || !looks) return null;
+  const { ratio, seconds, soak } = looks.curves;
   return (
     <Panel title="What if">
       <View onLayout={onLayout} style={styles.curves}>

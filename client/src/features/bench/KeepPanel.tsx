@@ -15,7 +15,8 @@ import { useBench } from './useBench';
 
 /** The recipe's name, and keeping it: new, or as the next version of the one it came from. */
 export function KeepPanel() {
-  const { recipe, prediction, draft, model } = useBench();
+  const { recipe, later, draft, model } = useBench();
+  const { prediction } = later;
   const router = useRouter();
   const toast = useToast();
   const keep = useKeepRecipe();
@@ -47,6 +48,7 @@ export function KeepPanel() {
   return (
     <Panel title="Name and keep">
       <NameField
+        stacked
         label="Name of the batch"
         value={recipe.name}
         onChange={(name) => draft.change('name', (now) => ({ ...now, name }))}

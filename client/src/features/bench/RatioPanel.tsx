@@ -19,9 +19,8 @@ const WIDEST_DIAL_PX = 300;
 
 /** One ratio, three faces that stay in step: cups to cups, weight to weight, share of nuts. */
 export function RatioPanel() {
-  const { recipe, later, draft, ingredient, kitchen, change } = useBench();
-  // While the jar is dragged the dial may lag; while it is turned itself it must not.
-  const { waterPerNut } = draft.touched === 'water' ? later.recipe : recipe;
+  const { recipe, ingredient, kitchen, change } = useBench();
+  const { waterPerNut } = recipe;
   const form = recipe.nuts[0]?.form ?? 'whole';
   const nutCupG = ingredient ? cupG(ingredient, form, kitchen.cupSystem) : 140;
   const faces = ratioFaces(waterPerNut, nutCupG, kitchen.cupSystem);

@@ -8,11 +8,11 @@ import { Notice } from '../../ui/Notice';
 import { CalendarDays, Play } from '../../ui/icons';
 import { SPACE } from '../../ui/theme';
 import { useStartBatch } from '../../wire/batches';
-import { useBench } from './useBench';
+import { useBenchNow } from './useBench';
 
 /** From the bench to the counter, or to the days. */
 export function StartBatch() {
-  const { recipe, prediction, model } = useBench();
+  const { recipe, prediction, model } = useBenchNow();
   const router = useRouter();
   const start = useStartBatch();
   // One key for one start of one recipe: a tap that is retried, or doubled, makes one batch, even when the

@@ -6,12 +6,14 @@ import type {
   Prediction,
   Recipe,
   Refusal,
+  Uncertainty,
 } from '@humble-churn/core';
 import { cautionsBefore, costOf, findIngredient, predict } from '@humble-churn/core';
 import { createContext, use, useDeferredValue, useMemo } from 'react';
 import type { KnownKitchen } from '../../wire/kitchen';
 import type { Draft } from './draft';
 import { useDraft } from './draft';
+import type { BenchAnswers } from './useBenchAnswers';
 import { useBenchAnswers } from './useBenchAnswers';
 
 /** The recipe and what it comes to. */
@@ -22,25 +24,43 @@ interface Computed {
   cautions: readonly Caution[];
 }
 
-/** What the panels of the bench share. */
-export interface Bench extends Computed {
+/** What answers at once: the jar, the figures, what starts the batch. It changes with every move of a finger. */
+export interface BenchNow extends Computed {
   kitchen: KnownKitchen;
   model: KitchenModel;
   draft: Draft;
-  change: Draft['change'];
   refusal: Refusal | null;
-  /** The first nut or seed. */
-  ingredient: Ingredient | undefined;
-  answers: ReturnType<typeof useBenchAnswers>;
-  /**
-   * The same a moment later. Jar, figures and what is being slid answer at once; the rest follows as soon as the finger
-   * leaves time for it.
-   */
-  later: Computed;
+  sure: Uncertainty | null;
+  /** The browser lets no worker run: how sure it is stays unsaid. */
+  sureLost: boolean;
 }
 
+/** What the panels share. While the jar is dragged they follow as soon as the finger leaves time for it. */
+export interface Bench {
+  kitchen: KnownKitchen;
+  model: KitchenModel;
+  change: Draft['change'];
+  /** The bench as the panels show it; what is pressed reads `draft.latest`. */
+  draft: Draft;
+  /** The recipe as the panels show it: at once while it is changed in one of them. */
+  recipe: Recipe;
+  /** The recipe a moment later, and what it comes to. */
+  later: Computed;
+  /** The first nut or seed. */
+  ingredient: Ingredient | undefined;
+  looks: BenchAnswers['looks'];
+}
+
+const NowContext = createContext<BenchNow | null>(null);
 const BenchContext = createContext<Bench | null>(null);
+export const BenchNowProvider = NowContext;
 export const BenchProvider = BenchContext;
+
+export function useBenchNow(): BenchNow {
+  const now = use(NowContext);
+  if (!now) throw new Error('useBenchNow is for what stands on the bench.');
+  return now;
+}
 
 export function useBench(): Bench {
   const bench = use(BenchContext);
@@ -49,12 +69,12 @@ export function useBench(): Bench {
 }
 
 /** The bench of a kitchen, with everything that is worked out for it. */
-export function useBenchOf(kitchen: KnownKitchen, model: KitchenModel): Bench {
+export function useBenchOf(kitchen: KnownKitchen, model: KitchenModel): { now: BenchNow; bench: Bench } {
   const draft = useDraft(kitchen.machine, kitchen.strainer);
   const { recipe, other, change } = draft;
   const { profile } = kitchen;
   const result = useMemo(() => predict(recipe, model), [recipe, model]);
-  const now = useMemo((): Computed => {
+  const computed = useMemo((): Computed => {
     const prediction = result.ok ? result.value : null;
     if (!prediction) return { recipe, prediction, cost: null, cautions: [] };
     const facts = { contains: prediction.allergens, unknown: false };
@@ -65,15 +85,23 @@ export function useBenchOf(kitchen: KnownKitchen, model: KitchenModel): Bench {
       cautions: cautionsBefore(recipe, facts, prediction.cautions, model),
     };
   }, [recipe, result, profile, model]);
-  return {
-    ...now,
-    kitchen,
-    model,
-    draft,
-    change,
-    refusal: result.ok ? null : result.refusal,
-    ingredient: findIngredient(recipe.nuts[0]?.ingredient ?? '', model.pantry),
-    answers: useBenchAnswers({ recipe, other, kitchen: model }),
-    later: useDeferredValue(now),
-  };
+  const { sure, lost, looks } = useBenchAnswers({ recipe, other, kitchen: model });
+  const later = useDeferredValue(computed);
+  const laterDraft = useDeferredValue(draft);
+  const shown = draft.touched === 'water' ? later.recipe : recipe;
+  const bench = useMemo(
+    (): Bench => ({
+      kitchen,
+      model,
+      change,
+      draft: laterDraft,
+      recipe: shown,
+      later,
+      ingredient: findIngredient(shown.nuts[0]?.ingredient ?? '', model.pantry),
+      looks,
+    }),
+    [kitchen, model, change, laterDraft, shown, later, looks],
+  );
+  const refusal = result.ok ? null : result.refusal;
+  return { now: { ...computed, kitchen, model, draft, refusal, sure, sureLost: lost }, bench };
 }

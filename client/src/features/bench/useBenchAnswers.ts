@@ -12,7 +12,7 @@ interface BenchJob {
   kitchen: KitchenModel;
 }
 
-interface BenchAnswers {
+export interface BenchAnswers {
   /** How sure the figures are; null while that is not known, or where the recipe cannot be computed. */
   sure: Uncertainty | null;
   /** The browser lets no worker run: how sure it is stays unsaid. */

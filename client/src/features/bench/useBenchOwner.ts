@@ -30,14 +30,19 @@ export function useBenchOwner(): { owner: BenchOwner; take: () => void } {
         if (!left) setOwner('elsewhere');
       };
       locks
-        .request(LOCK, options, () => {
+        .request(LOCK, options, (lock) => {
+          if (lock === null) {
+            // A tab that is just being closed or loaded anew still has it for a moment.
+            hold({ signal: AbortSignal.timeout(WAIT_MS) });
+            return undefined;
+          }
           if (!left) setOwner('mine');
           return open;
         })
         .catch(lost);
     };
     take.current = () => hold({ steal: true });
-    if (first === 'asking') hold({ signal: AbortSignal.timeout(WAIT_MS) });
+    if (first === 'asking') hold({ ifAvailable: true });
     return () => {
       left = true;
       letGo();

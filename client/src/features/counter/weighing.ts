@@ -41,7 +41,12 @@ export function weighingReducer(state: Weighing, action: WeighingAction): Weighi
   if (action.type === 'by-eye') return { ...state, byEye: action.on };
   const { what } = action;
   const now = state[what];
-  const figure = (next: Partial<ReadOff>): Weighing => ({ ...state, [what]: { ...now, ...next } });
+  /** Another figure: nothing is asked about the one before. */
+  const figure = (next: Partial<ReadOff>): Weighing => ({
+    ...state,
+    [what]: { ...now, ...next },
+    asking: state.asking === what ? null : state.asking,
+  });
   switch (action.type) {
     case 'typed':
       return { ...figure({ value: action.value, troubled: false, sure: false }), asking: null };
@@ -56,10 +61,10 @@ export function weighingReducer(state: Weighing, action: WeighingAction): Weighi
       return figure({ value, unit, troubled: false, sure: false, round: now.round + 1 });
     }
     case 'again':
-      return { ...figure({ value: null, round: now.round + 1 }), asking: null };
+      return figure({ value: null, round: now.round + 1 });
     case 'ask':
       return { ...state, asking: what };
     case 'confirmed':
-      return { ...figure({ sure: true }), asking: null };
+      return figure({ sure: true });
   }
 }

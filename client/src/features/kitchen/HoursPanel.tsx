@@ -8,7 +8,14 @@ import type { SettingsProps } from './settingsForm';
 export function HoursPanel({ control }: SettingsProps) {
   const trouble = 'A time such as 07:30.';
   const clock = (name: 'wakingFrom' | 'wakingTo' | 'quietFrom' | 'quietTo', label: string) => (
-    <FormName control={control} name={`profile.${name}`} label={label} trouble={trouble} maxLength={5} />
+    <FormName
+      control={control}
+      name={`profile.${name}`}
+      label={label}
+      trouble={trouble}
+      maxLength={5}
+      stacked={false}
+    />
   );
   return (
     <Panel title="Hours">
