@@ -1,7 +1,7 @@
 // A Babel plugin of the app's bundle. The rooms of core name their exports one by one; in a bundle each name costs a
 // getter, and every room comes along whole. An import from core's index, or from a room's, goes straight to the file.
 const { existsSync, readFileSync } = require('node:fs');
-const { dirname, join, resolve } = require('node:path');
+const { dirname, join, relative, resolve, sep } = require('node:path');
 
 const CORE = join(__dirname, '../core/src');
 
@@ -35,6 +35,12 @@ function folderOf(source, from) {
   return existsSync(join(folder, 'index.ts')) ? folder : null;
 }
 
+/** As it is written in an import. Metro keeps what was made of a file for other checkouts, too: no absolute paths. */
+function pathTo(file, from) {
+  const path = relative(dirname(from), file).split(sep).join('/');
+  return path.startsWith('.') ? path : `./${path}`;
+}
+
 module.exports = ({ types: t }) => ({
   visitor: {
     ImportDeclaration(path, { filename }) {
@@ -44,7 +50,8 @@ module.exports = ({ types: t }) => ({
       path.replaceWithMultiple(
         specifiers.map((one) => {
           if (!t.isImportSpecifier(one)) throw path.buildCodeFrameError('Import names from core one by one.');
-          return t.importDeclaration([one], t.stringLiteral(fileOf(folder, one.imported.name)));
+          const file = fileOf(folder, one.imported.name);
+          return t.importDeclaration([one], t.stringLiteral(pathTo(file, filename)));
         }),
       );
     },
