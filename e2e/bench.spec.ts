@@ -260,10 +260,48 @@ test('two tabs on one bench know of each other, and neither lays its recipe over
   await expect(ratio(page)).toHaveValue('8.00');
   await page.getByRole('button', { name: 'Take the last change back' }).click();
   await expect(ratio(page)).toHaveValue('7.00');
+
+  // The tab that only looked on goes on by itself where the other left off.
+  const third = await context.newPage();
+  await third.goto(`${demo.url}/bench`);
+  await expect(otherTab(third)).toBeVisible();
+  await ratio(page).fill('4');
+  await ratio(page).press('Tab');
+  await expect(ratio(page)).toHaveValue('4.00');
   await second.close();
+  await page.close();
+  await third.evaluate(() => window.dispatchEvent(new Event('focus')));
+  await expect(otherTab(third)).toHaveCount(0);
+  await expect(ratio(third)).toHaveValue('4.00');
+});
+
+test('what a tab changed is asked about after the tab that had the bench is closed', async ({
+  page,
+  context,
+  demo,
+}) => {
+  const ratio = (tab: Page) => tab.getByRole('textbox', { name: 'By weight, 1 to' });
+  const notice = page.getByRole('note').filter({ hasText: /another tab/i });
+  const first = await context.newPage();
+  await first.goto(`${demo.url}/bench`);
+  await ratio(first).fill('5');
+  await page.goto(`${demo.url}/bench`);
+  await expect(notice).toContainText('open in another tab');
+  await ratio(page).fill('7');
+  await first.close();
+  await page.evaluate(() => window.dispatchEvent(new Event('focus')));
+  await expect(notice).toContainText('closed now');
+  await page.reload();
+  await expect(notice).toContainText('closed now');
+  await expect(ratio(page)).toHaveValue('7.00');
+  await page.getByRole('button', { name: 'Go on with that one here' }).click();
+  await expect(ratio(page)).toHaveValue('5.00');
+  await expect(notice).toHaveCount(0);
+  await page.getByRole('button', { name: 'Take the last change back' }).click();
+  await expect(ratio(page)).toHaveValue('7.00');
   await page.reload();
   await expect(ratio(page)).toHaveValue('7.00');
-  await expect(otherTab(page)).toHaveCount(0);
+  await expect(notice).toHaveCount(0);
 });
 
 test('where no worker runs the bench still computes, and says what it cannot tell', async ({

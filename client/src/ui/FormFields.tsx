@@ -58,7 +58,7 @@ export function FormName<F extends FieldValues>({
 export const FormSchemaContext = createContext<z.ZodType | null>(null);
 
 /** Between what a number of the form must lie. */
-export function useFormBounds(name: string): Bounds {
+function useFormBounds(name: string): Bounds {
   const schema = use(FormSchemaContext);
   if (!schema) throw new Error('A number field of a form stands in a FormSchemaContext.');
   return boundsAt(schema, name);

@@ -5,14 +5,19 @@ import {
   MOST_CAPS,
   SWEETNESS_G_PER_L,
   doseForSweetness,
+  LIMITS,
   findAddition,
+  firstDose,
+  mostGPerL,
   nutritionOf,
   partAddition,
   predict,
   shortensKeeping,
   solidsG,
   sugarEquivalentPerG,
+  sweeteningOf,
   totalG,
+  withSweetness,
 } from '../../src';
 import { workedRecipe } from '../recipes';
 
@@ -234,4 +239,55 @@ test.each<[string, Recipe, string]>([
   ['a jug too small', { ...base, blend: { ...base.blend, fillLineMl: 700 } }, 'several-loads'],
 ])('cautions: %s', (_name, recipe, code) => {
   expect(made(recipe).cautions.map((one) => one.code)).toContain(code);
+});
+
+describe('what is put in first', () => {
+  test.each([
+    ['salt', 0.5],
+    ['nutmeg', 0.3],
+    ['banana', 150],
+    ['cocoa_powder', 20],
+  ])('%s begins at %d g per litre', (key, gPerL) => {
+    expect(firstDose(addition(key)).gPerL).toBe(gPerL);
+  });
+
+  test('every addition begins within its cap, as sweet as a little sweet, and where it usually goes in', () => {
+    for (const row of ADDITION_TABLE) {
+      const first = firstDose(row);
+      expect(first.gPerL).toBeGreaterThan(0);
+      if (row.capGPerL !== null) expect(first.gPerL).toBeLessThanOrEqual(row.capGPerL);
+      if (row.kind === 'sweetener') expect(sugarEquivalentPerG(row) * first.gPerL).toBeCloseTo(15, 9);
+      expect(first.when).toBe(row.when === 'before' ? 'before' : 'after');
+    }
+  });
+
+  test('the most that can be entered is three times the cap, and is the most that is taken', () => {
+    const nutmeg = addition('nutmeg');
+    const { capGPerL } = nutmeg;
+    if (capGPerL === null) throw new Error('nutmeg has a cap');
+    expect(mostGPerL(nutmeg)).toBe(Math.min(LIMITS.gPerL.max, 3 * capGPerL));
+    expect(predict(withDoses(dose('nutmeg', mostGPerL(nutmeg)))).ok).toBe(true);
+    expect(predict(withDoses(dose('nutmeg', mostGPerL(nutmeg) * 1.01))).ok).toBe(false);
+    const uncapped = ADDITION_TABLE.find((row) => row.capGPerL === null);
+    expect(uncapped && mostGPerL(uncapped)).toBe(LIMITS.gPerL.max);
+  });
+});
+
+describe('sweetened another way', () => {
+  test('one sweetener takes the place of all, and everything else stays', () => {
+    const both = withDoses(dose('honey', 20), dose('salt', 0.5), dose('sugar', 10));
+    const maple = withSweetness(both, 'maple_syrup', 30);
+    expect(maple.additions.map((one) => one.addition)).toEqual(['salt', 'maple_syrup']);
+    expect(sweeteningOf(maple).key).toBe('maple_syrup');
+    expect(sweeteningOf(maple).sugarGPerL).toBeCloseTo(30, 9);
+    expect(withSweetness(both, 'maple_syrup', 0).additions).toEqual([dose('salt', 0.5)]);
+    expect(withSweetness(both, 'no_such_thing', 30)).toBe(both);
+  });
+
+  test('a recipe says what it is sweetened with first, and how sweet all of it is', () => {
+    expect(sweeteningOf(base)).toEqual({ key: null, sugarGPerL: 0 });
+    const both = sweeteningOf(withDoses(dose('salt', 0.5), dose('honey', 20), dose('sugar', 10)));
+    expect(both.key).toBe('honey');
+    expect(both.sugarGPerL).toBeCloseTo(20 * 0.8212 * 1.1 + 10 * 0.998, 9);
+  });
 });

@@ -1,5 +1,14 @@
 import fc from 'fast-check';
-import { plainRecipe, predict, withAmountBy, withEndBy, withEnoughIce, USUAL_KITCHEN } from '../../src';
+import {
+  USUAL_KITCHEN,
+  WATER_G_PER_ML,
+  plainRecipe,
+  predict,
+  withAmountBy,
+  withEndBy,
+  withEnoughIce,
+  withWaterMl,
+} from '../../src';
 import type { Recipe } from '../../src';
 
 const almond = plainRecipe('Almond', 'almond', 6.6, 8);
@@ -58,4 +67,25 @@ test('what cannot be made is told by what is usual', () => {
   expect(withAmountBy(none, 'milk', USUAL_KITCHEN).amount).toEqual({ by: 'milk', volumeMl: 1000 });
   expect(withAmountBy(none, 'nuts', USUAL_KITCHEN).amount).toEqual({ by: 'nuts', massG: 140 });
   expect(withEnoughIce(none, USUAL_KITCHEN)).toBe(none);
+});
+
+test('more water on the same nuts: the amount stays told as it was, and the nuts stay the same', () => {
+  fc.assert(
+    fc.property(fc.integer({ min: 60, max: 160 }), fc.integer({ min: 400, max: 900 }), (massG, waterMl) => {
+      const byNuts: Recipe = { ...almond, amount: { by: 'nuts', massG } };
+      const poured = withWaterMl(byNuts, massG, waterMl, USUAL_KITCHEN);
+      expect(poured.amount).toEqual({ by: 'nuts', massG });
+      expect(poured.waterPerNut * massG).toBeCloseTo(waterMl * WATER_G_PER_ML, 6);
+      const byMilk = withAmountBy(byNuts, 'milk', USUAL_KITCHEN);
+      const milk = withWaterMl(byMilk, massG, waterMl, USUAL_KITCHEN);
+      expect(milk.amount.by === 'milk' && milk.amount.volumeMl).toBe(Math.round(made(poured).milk.volumeMl));
+      // To the whole millilitre of milk.
+      expect(Math.abs(made(milk).nutG - massG)).toBeLessThanOrEqual(massG / 300);
+    }),
+    { numRuns: 40 },
+  );
+});
+
+test('water that nothing can be made with leaves the recipe as it was', () => {
+  expect(withWaterMl(almond, 140, 0, USUAL_KITCHEN)).toBe(almond);
 });

@@ -63,10 +63,10 @@ export function BenchHead() {
   );
 }
 
-/** Another tab has the bench: the cook says which of the two recipes goes on. */
+/** Another tab has the bench, or had it last: the cook says which of the two recipes goes on. */
 export function OtherTab() {
   const { draft } = useBenchNow();
-  if (draft.owner !== 'elsewhere') return null;
+  if (draft.owner !== 'elsewhere' && draft.owner !== 'left') return null;
   return (
     <Notice
       kind="caution"
@@ -77,8 +77,9 @@ export function OtherTab() {
         </View>
       }
     >
-      The bench is open in another tab. What you change here stays in this tab until you choose; undo brings
-      back what was replaced.
+      {draft.owner === 'elsewhere'
+        ? 'The bench is open in another tab. What you change here stays in this tab until you choose; undo brings back what was replaced.'
+        : 'Another tab, which is closed now, left a different recipe on the bench. What you change here stays in this tab until you choose; undo brings back what was replaced.'}
     </Notice>
   );
 }

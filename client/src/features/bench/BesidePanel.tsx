@@ -115,8 +115,8 @@ function answersOf(question: Question, other: Recipe, model: KitchenModel) {
 
 /** Two ways of making it side by side: what differs, by how much, and how sure that is. */
 export default function BesidePanel() {
-  const { draft, looks, kitchen } = useBench();
-  const contrast = looks?.contrast ?? null;
+  const { draft, whatIf, kitchen } = useBench();
+  const comparison = whatIf?.comparison ?? null;
   if (!draft.other) {
     return (
       <Panel title="Two ways side by side">
@@ -132,9 +132,9 @@ export default function BesidePanel() {
   }
   return (
     <Panel title="Two ways side by side">
-      <TheCopy other={draft.other} contrast={contrast} />
+      <TheCopy other={draft.other} comparison={comparison} />
       <AppText kind="small" tone="soft">
-        {contrast?.nutG != null && `Both from the same ${formatMass(contrast.nutG, kitchen)} of nuts. `}The
+        {comparison?.nutG != null && `Both from the same ${formatMass(comparison.nutG, kitchen)} of nuts. `}The
         range is where 8 kitchens in 10 lie, each making both ways. Shared things, such as the nut and the
         bag, do not blur it.
       </AppText>
@@ -148,7 +148,7 @@ export default function BesidePanel() {
 }
 
 /** What is different on the copy, and what comes of it. */
-function TheCopy({ other, contrast }: { other: Recipe; contrast: PairedDifference | null }) {
+function TheCopy({ other, comparison }: { other: Recipe; comparison: PairedDifference | null }) {
   const { draft, model } = useBench();
   const [question, setQuestion] = useState<Question>('squeeze');
   const { value, options, give } = answersOf(question, other, model);
@@ -168,7 +168,7 @@ function TheCopy({ other, contrast }: { other: Recipe; contrast: PairedDifferenc
         options={options}
       />
       {!made.ok && <Notice kind="error">The copy cannot be made: {refusalMessage(made.refusal)}</Notice>}
-      {made.ok && contrast && <Differences contrast={contrast} />}
+      {made.ok && comparison && <Differences comparison={comparison} />}
     </>
   );
 }
@@ -204,7 +204,7 @@ function verdict({ low, high }: Interval, { words, least }: Figure): string {
   return `${signed(low, words)} to ${signed(high, words)}, ${sure}`;
 }
 
-function Differences({ contrast }: { contrast: PairedDifference }) {
+function Differences({ comparison }: { comparison: PairedDifference }) {
   const colour = useColours();
   const { kitchen, later } = useBench();
   const priced = later.cost !== null && later.cost.parts.length > 0;
@@ -221,22 +221,22 @@ function Differences({ contrast }: { contrast: PairedDifference }) {
       </View>
       {figuresOf(kitchen, priced).map((row) => {
         const { figure, name, words, least } = row;
-        const size = contrast.size[figure];
+        const size = comparison.size[figure];
         return (
           <View role="row" key={figure} style={[styles.tableRow, { borderColor: colour.line }]}>
             <View role="rowheader" style={styles.name}>
               <AppText kind="small">{name}</AppText>
             </View>
             <View role="cell" style={styles.cell}>
-              <AppText kind="small">{words(contrast.one[figure])}</AppText>
+              <AppText kind="small">{words(comparison.one[figure])}</AppText>
             </View>
             <View role="cell" style={styles.cell}>
-              <AppText kind="small">{words(contrast.other[figure])}</AppText>
+              <AppText kind="small">{words(comparison.other[figure])}</AppText>
             </View>
             <View role="cell" style={styles.cell}>
               <AppText kind="small">{Math.abs(size) < least ? 'same' : signed(size, words)}</AppText>
               <AppText kind="small" tone="soft">
-                {verdict(contrast.difference[figure], row)}
+                {verdict(comparison.difference[figure], row)}
               </AppText>
             </View>
           </View>

@@ -19,11 +19,11 @@ import { useBench } from './useBench';
 
 /** What would come of other ratios, seconds and hours, all else as it is. */
 export default function CurvesPanel() {
-  const { looks, later } = useBench();
+  const { whatIf, later } = useBench();
   const { width, onLayout } = useWidth(320);
   const { recipe, prediction } = later;
-  if (!prediction || !looks) return null;
-  const { ratio, seconds, soak } = looks.curves;
+  if (!prediction || !whatIf) return null;
+  const { ratio, seconds, soak } = whatIf.curves;
   return (
     <Panel title="What if">
       <View onLayout={onLayout} style={styles.curves}>

@@ -165,5 +165,5 @@ const styles = StyleSheet.create({
   // With large text the words go under their name.
   fact: { flexDirection: 'row', flexWrap: 'wrap', columnGap: SPACE.small },
   factName: { minWidth: 46, flexShrink: 0 },
-  factWords: { flexGrow: 1, flexShrink: 1, flexBasis: 100, minWidth: 0 },
+  factWords: { flexGrow: 1, flexShrink: 1, flexBasis: 80, minWidth: 0 },
 });

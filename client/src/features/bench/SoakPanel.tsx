@@ -27,14 +27,14 @@ export function SoakPanel() {
   const form = nuts[0]?.form ?? 'whole';
   const peels = PEELS.filter((one) => ingredient && !ground && canPeel(ingredient, form, one));
   const usualText = (method: SoakMethod): string =>
-    ingredient ? `usual ${formatDuration(soakAdvice(ingredient, method, kitchen).hours * 3600)}` : '';
+    ingredient ? `usual ${formatDuration(soakAdvice(ingredient, method, model.surroundings).hours * 3600)}` : '';
   return (
     <Panel title="Soak and peel">
       <SoakSlide
         method={soak.method}
         hours={soak.hours}
         ingredient={ingredient}
-        surroundings={kitchen}
+        surroundings={model.surroundings}
         onChange={(stop) => change('soak-slide', (now) => ({ ...now, soak: { ...now.soak, ...stop } }))}
       />
       <Choice

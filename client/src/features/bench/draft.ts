@@ -7,7 +7,7 @@ import {
   soakAdvice,
   TABLE_ONLY,
 } from '@humble-churn/core';
-import { useEffect, useLayoutEffect, useMemo, useReducer, useRef } from 'react';
+import { useEffect, useLayoutEffect, useMemo, useReducer, useRef, useState } from 'react';
 import type { OnBench } from './benchStore';
 import { LAID_OUT, OWN_COPY, SHARED, onBench } from './benchStore';
 import type { BenchOwner } from './useBenchOwner';
@@ -103,29 +103,37 @@ export interface Draft extends OnBench {
   replaceBench: () => void;
 }
 
-/** Keeps the bench where it belongs: for all tabs, or for this one while another has it. */
-function useKeeping({ recipe, other, saved }: OnBench, owner: BenchOwner): void {
+/**
+ * Keeps the bench where it belongs: for all tabs, or for this one while another has it. What this tab only shows of the
+ * other's bench is no copy of its own; what it changed, had before or was handed is.
+ */
+function useKeeping({ recipe, other, saved }: OnBench, owner: BenchOwner, ownFromStart: boolean): void {
+  const shown = useRef<string | null>(null);
+  const before = useRef<BenchOwner>('asking');
   useEffect(() => {
     if (owner === 'asking') return;
     LAID_OUT.clear();
-    if (owner === 'elsewhere') {
-      OWN_COPY.write({ recipe, other, saved });
-      return;
+    const bench = { recipe, other, saved };
+    if (owner === 'mine') {
+      SHARED.write(bench);
+      OWN_COPY.clear();
+    } else {
+      if (before.current === 'asking' && !ownFromStart) shown.current = JSON.stringify(bench);
+      if (before.current === 'mine') shown.current = null;
+      if (JSON.stringify(bench) !== shown.current) OWN_COPY.write(bench);
     }
-    SHARED.write({ recipe, other, saved });
-    OWN_COPY.clear();
-  }, [owner, recipe, other, saved]);
+    before.current = owner;
+  }, [owner, recipe, other, saved, ownFromStart]);
 }
 
 /** The recipe on the bench: every change can be taken back, and it is still there after a reload. */
 export function useDraft(machine?: MachineKind, strainer?: Strainer): Draft {
   const [history, act] = useReducer(reduce, null, () => opened(machine, strainer));
-  const { owner, take } = useBenchOwner();
+  const [ownFromStart] = useState(() => (LAID_OUT.read() ?? OWN_COPY.read()) !== null);
   const latest = useRef(history.now);
   useLayoutEffect(() => {
     latest.current = history.now;
   }, [history.now]);
-  useKeeping(history.now, owner);
   const acts = useMemo(() => {
     const on = (field: string, to: (now: OnBench) => OnBench): void => act({ type: 'change', field, to });
     return {
@@ -147,6 +155,14 @@ export function useDraft(machine?: MachineKind, strainer?: Strainer): Draft {
       layOver: (was: OnBench) => act({ type: 'laid-over', was }),
     };
   }, []);
+  const { owner, take } = useBenchOwner((wasElsewhere) => {
+    const [own, there] = [OWN_COPY.read(), SHARED.read()];
+    if (own !== null) return JSON.stringify(own) === JSON.stringify(there);
+    // Nothing was changed here: this tab goes on where the other left off.
+    if (wasElsewhere && there) acts.lay(there);
+    return true;
+  });
+  useKeeping(history.now, owner, ownFromStart);
   return {
     ...history.now,
     touched: history.touched,

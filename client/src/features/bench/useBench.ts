@@ -48,7 +48,7 @@ export interface Bench {
   later: Computed;
   /** The first nut or seed. */
   ingredient: Ingredient | undefined;
-  looks: BenchAnswers['looks'];
+  whatIf: BenchAnswers['whatIf'];
 }
 
 const NowContext = createContext<BenchNow | null>(null);
@@ -85,7 +85,7 @@ export function useBenchOf(kitchen: KnownKitchen, model: KitchenModel): { now: B
       cautions: cautionsBefore(recipe, facts, prediction.cautions, model),
     };
   }, [recipe, result, profile, model]);
-  const { sure, lost, looks } = useBenchAnswers({ recipe, other, kitchen: model });
+  const { sure, lost, whatIf } = useBenchAnswers({ recipe, other, kitchen: model });
   const later = useDeferredValue(computed);
   const laterDraft = useDeferredValue(draft);
   const shown = draft.touched === 'water' ? later.recipe : recipe;
@@ -98,9 +98,9 @@ export function useBenchOf(kitchen: KnownKitchen, model: KitchenModel): { now: B
       recipe: shown,
       later,
       ingredient: findIngredient(shown.nuts[0]?.ingredient ?? '', model.pantry),
-      looks,
+      whatIf,
     }),
-    [kitchen, model, change, laterDraft, shown, later, looks],
+    [kitchen, model, change, laterDraft, shown, later, whatIf],
   );
   const refusal = result.ok ? null : result.refusal;
   return { now: { ...computed, kitchen, model, draft, refusal, sure, sureLost: lost }, bench };

@@ -18,7 +18,7 @@ export interface BenchAnswers {
   /** The browser lets no worker run: how sure it is stays unsaid. */
   lost: boolean;
   /** The curves round the recipe, and what the other recipe comes to beside it. */
-  looks: { curves: Curves; contrast: PairedDifference | null } | null;
+  whatIf: { curves: Curves; comparison: PairedDifference | null } | null;
 }
 
 /**
@@ -26,7 +26,7 @@ export interface BenchAnswers {
  * asked for, and no curves; the answer to an earlier one stands until then.
  */
 export function useBenchAnswers({ recipe, other, kitchen }: BenchJob): BenchAnswers {
-  const [answers, setAnswers] = useState<BenchAnswers>({ sure: null, lost: false, looks: null });
+  const [answers, setAnswers] = useState<BenchAnswers>({ sure: null, lost: false, whatIf: null });
   const ask = useRef<((job: BenchJob) => void) | null>(null);
 
   useEffect(() => {
@@ -45,13 +45,13 @@ export function useBenchAnswers({ recipe, other, kitchen }: BenchJob): BenchAnsw
       setAnswers((before) => ({ ...before, sure: told.ok ? told.value : null, lost: false }));
       if (newer()) return;
       const { signal } = looking;
-      const [curves, contrast] = await Promise.all([
+      const [curves, comparison] = await Promise.all([
         compute('curves', alone, { signal }),
         beside ? compute('pairedDifference', { ...alone, other: beside }, { signal }) : null,
       ]);
-      const looks = { curves, contrast: contrast?.ok === true ? contrast.value : null };
+      const whatIf = { curves, comparison: comparison?.ok === true ? comparison.value : null };
       resting = setTimeout(
-        () => startTransition(() => setAnswers((before) => ({ ...before, looks }))),
+        () => startTransition(() => setAnswers((before) => ({ ...before, whatIf }))),
         RESTS_AFTER_MS,
       );
     };
