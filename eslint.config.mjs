@@ -111,6 +111,7 @@ export default tseslint.config(
       '**/node_modules/**',
       'client/dist/**',
       'server/dist/**',
+      'server/dist-test/**',
       'client/.expo/**',
       '.build/**',
       'data/**',

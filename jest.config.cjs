@@ -21,7 +21,23 @@ module.exports = {
     plain('core'),
     plain('contract'),
     // Its tests run the server as it is shipped.
-    { ...plain('server'), globalSetup: `${__dirname}/scripts/bundleFirst.cjs` },
+    {
+      ...plain('server'),
+      globalSetup: `${__dirname}/scripts/bundleFirst.cjs`,
+      testPathIgnorePatterns: ['/test/postgres/'],
+    },
+    // What touches data, once more on PostgreSQL, and what needs two servers on one database.
+    {
+      ...plain('server'),
+      displayName: 'postgres',
+      globals: { ENGINE: 'postgres' },
+      globalSetup: `${__dirname}/scripts/postgresFirst.cjs`,
+      globalTeardown: `${__dirname}/scripts/postgresLast.cjs`,
+      testMatch: [
+        '<rootDir>/test/postgres/*.test.ts',
+        '<rootDir>/test/{api,backup,demoKitchen,durability,notebook,plans,revisions,storedRows,twoKitchens}.test.ts',
+      ],
+    },
     {
       displayName: 'client',
       rootDir: `${__dirname}/client`,

@@ -1,5 +1,5 @@
 import type { Batch } from '@humble-churn/contract';
-import { ROUTES, coreEvent } from '@humble-churn/contract';
+import { LIVE_PATH, ROUTES, coreEvent } from '@humble-churn/contract';
 import { batchState, plainRecipe, effectiveEvents, weightPacket } from '@humble-churn/core';
 import type { EventBody, Recipe } from '@humble-churn/core';
 import type { Page } from '@playwright/test';
@@ -366,8 +366,65 @@ test('five entries made while the server is away are kept through a closed tab, 
   }
 });
 
+test('an ingredient, a recipe of it and settings saved while the server is away are there when it is back', async ({
+  page,
+}) => {
+  const kitchen = await new Kitchen([]).start();
+  const { url } = kitchen;
+  try {
+    await page.goto(`${url}/bench`);
+    await expect
+      .poll(() => page.evaluate(() => navigator.serviceWorker.ready.then(({ active }) => active?.state)))
+      .toBe('activated');
+    // What was looked at before opens without the server, too.
+    for (const path of ['bench', 'ingredients/new', 'recipes', 'kitchen']) {
+      await page.goto(`${url}/${path}`);
+      await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
+    }
+    await expect(page.getByRole('textbox', { name: 'Name', exact: true })).toHaveValue('My kitchen');
+    await kitchen.stop('SIGKILL');
+
+    await page.getByRole('textbox', { name: 'Name', exact: true }).fill('Island kitchen');
+    await page.getByRole('button', { name: 'Save settings' }).click();
+    await expect(page.getByText('Settings saved')).toBeVisible();
+    await page.getByRole('button', { name: 'Add one of your own' }).click();
+    await page.getByRole('textbox', { name: 'Name' }).fill('Tiger nut');
+    await page.getByRole('textbox', { name: 'Fat', exact: true }).fill('24');
+    await page.getByRole('textbox', { name: 'Carbohydrate', exact: true }).fill('23,5');
+    await page.getByRole('textbox', { name: 'Protein', exact: true }).fill('5');
+    await page.getByRole('button', { name: 'Add it' }).click();
+    await expect(page).toHaveURL(/\/bench$/);
+    await page.getByRole('radio', { name: 'Tiger nut' }).click();
+    await page.getByRole('button', { name: 'Save recipe' }).click();
+    await expect(page.getByText('“Tiger nut milk” is in the recipe book.')).toBeVisible();
+    await expect(page.getByText(/3 entries waiting, kept on this device/)).toBeVisible();
+
+    await page.goto(`${url}/recipes`);
+    await expect(page.getByRole('heading', { name: 'Tiger nut milk' })).toBeVisible();
+    await page.getByRole('button', { name: 'Archive Tiger nut milk' }).click();
+    await expect(page.getByText('“Tiger nut milk” is archived.')).toBeVisible();
+    await page.getByRole('button', { name: 'Undo' }).click();
+    await expect(page.getByRole('heading', { name: 'Tiger nut milk' })).toBeVisible();
+
+    await kitchen.start();
+    await allSent(page);
+    await expect(page.getByText(/Not taken/)).toHaveCount(0);
+    const said = async (path: string) => (await page.request.get(`${url}/api/${path}`)).json();
+    expect(await said('kitchen')).toMatchObject({ name: 'Island kitchen' });
+    expect((await said('ingredients')).ingredients).toMatchObject([{ name: 'Tiger nut', revision: 1 }]);
+    expect((await said('recipes')).recipes).toMatchObject([
+      { version: 1, recipe: { name: 'Tiger nut milk' }, ingredients: [{ name: 'Tiger nut' }] },
+    ]);
+    await page.reload();
+    await expect(page.getByRole('heading', { name: 'Tiger nut milk' })).toHaveCount(1);
+  } finally {
+    await kitchen.close();
+  }
+});
+
 test('what the server does not take is said, and the rest goes in', async ({ page, empty }) => {
   const batchId = await makeBatch(page, empty.url, { ...QUICK, name: 'Two hands' });
+  await page.route(`**${LIVE_PATH}`, (route) => route.abort());
   await page.goto(`${empty.url}/counter/${batchId}`);
   await expect(page.getByRole('button', { name: 'Weigh: done' })).toBeVisible();
   // Another device is quicker; this one has not heard of it yet.
@@ -438,6 +495,41 @@ test('two devices show the same clock, and one hears of the other', async ({ pag
   };
   const apart = async (): Promise<number> => Math.abs((await seconds(page)) - (await seconds(other)));
   await expect.poll(apart).toBeLessThanOrEqual(1);
+});
+
+test('what one device changes shows on the others unasked, over one stream for all tabs of a browser', async ({
+  page,
+  browser,
+  empty,
+}) => {
+  const batchId = await makeBatch(page, empty.url, { ...PLAIN, name: 'Heard of' });
+  const device = await browser.newContext();
+  // Nothing is asked for again and again: what shows was told.
+  await device.addInitScript(() => {
+    const real = window.setInterval;
+    window.setInterval = ((work: () => void, ms: number) => (ms >= 5000 ? 0 : real(work, ms))) as typeof real;
+  });
+  let streams = 0;
+  device.on('request', (request) => {
+    if (request.url().endsWith(LIVE_PATH)) streams++;
+  });
+  const tabs = [await device.newPage(), await device.newPage()] as const;
+  for (const tab of tabs) {
+    await tab.goto(`${empty.url}/counter/${batchId}`);
+    await expect(tab.getByRole('button', { name: 'Weigh: done' })).toBeVisible();
+  }
+  await expect.poll(() => streams).toBe(1);
+  await page.goto(`${empty.url}/counter/${batchId}`);
+  await page.getByRole('button', { name: 'Weigh: done' }).click();
+  for (const tab of tabs) await expect(tab.getByRole('button', { name: 'The soak has begun' })).toBeVisible();
+  expect(streams).toBe(1);
+
+  // The tab with the stream goes, and the other one has it.
+  await tabs[0].close();
+  await expect.poll(() => streams).toBe(2);
+  await page.getByRole('button', { name: 'The soak has begun' }).click();
+  await expect(tabs[1].getByRole('timer')).toBeVisible();
+  await device.close();
 });
 
 test('a device whose clock is wrong, or is moved, still shows the server’s time', async ({ page, empty }) => {

@@ -20,7 +20,8 @@ import {
   schedule,
   alternatives,
 } from '../core/src/index.ts';
-import { ROOT, chromium, server, site } from './setUp.mjs';
+import { ROOT, chromium, postgres, server, site } from './setUp.mjs';
+import { benchMany } from './benchMany.mjs';
 import { benchPage } from './benchPage.mjs';
 import { benchServer } from './benchServer.mjs';
 import { demoServer } from './demoServer.mjs';
@@ -136,6 +137,7 @@ note('a batch computed anew', medianUs(() => replan(making, USUAL_KITCHEN, nowMs
 await site();
 await server();
 await chromium();
+await postgres();
 // The first script is what index.html names; the empty app's is that of a bare router, query client, svg and zod.
 const EMPTY_KB = 1783;
 const EMPTY_GZ_KB = 421;
@@ -150,6 +152,7 @@ const all = readdirSync(join(ROOT, 'client/dist/_expo/static/js/web')).filter((n
 console.log(`${all.length} scripts in all; ${scripts.length} of them come first.`);
 
 await benchServer(note);
+await benchMany(note);
 
 const { url, stop } = await demoServer();
 const browser = await browserOf.launch({

@@ -1,5 +1,5 @@
 // The server's tests run its bundle: made anew before them, so that it is never older than its sources.
 module.exports = async () => {
-  const { bundleServer } = await import('./serverBundle.mjs');
-  await bundleServer();
+  const { bundleServer, bundleTestServer } = await import('./serverBundle.mjs');
+  await Promise.all([bundleServer(), bundleTestServer()]);
 };

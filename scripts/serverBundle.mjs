@@ -5,12 +5,11 @@ import { build } from 'esbuild';
 
 const ROOT = fileURLToPath(new URL('..', import.meta.url));
 
-/** Writes server/dist: the server, and the file its threads start from. Takes a fraction of a second. */
-export async function bundleServer() {
+async function bundle(main, outdir) {
   await build({
     absWorkingDir: ROOT,
-    entryPoints: { main: 'server/src/main.ts', computeThread: 'server/src/computeThread.ts' },
-    outdir: join(ROOT, 'server/dist'),
+    entryPoints: { main, computeThread: 'server/src/computeThread.ts' },
+    outdir: join(ROOT, outdir),
     outExtension: { '.js': '.mjs' },
     bundle: true,
     splitting: true,
@@ -25,4 +24,14 @@ export async function bundleServer() {
     sourcemap: true,
     logLevel: 'warning',
   });
+}
+
+/** Writes server/dist: the server, and the file its threads start from. Takes a fraction of a second. */
+export function bundleServer() {
+  return bundle('server/src/main.ts', 'server/dist');
+}
+
+/** Writes a server that is for tests only: one that serves several kitchens. */
+export function bundleTestServer() {
+  return bundle('server/test/severalKitchens.ts', 'server/dist-test');
 }

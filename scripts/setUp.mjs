@@ -4,6 +4,7 @@ import { createHash } from 'node:crypto';
 import { existsSync, mkdirSync, readFileSync, readdirSync, rmSync, statSync, writeFileSync } from 'node:fs';
 import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
+import { postgresPrograms } from './postgres.mjs';
 
 export const ROOT = join(dirname(fileURLToPath(import.meta.url)), '..');
 const STAMPS = join(ROOT, '.build');
@@ -94,21 +95,30 @@ export async function site() {
   mark('site', hash);
 }
 
-/** Installs Debian's Chromium for the browser tests when it is not there. */
-export async function chromium() {
-  if (existsSync(CHROMIUM)) return;
-  say('Installing Chromium from Debian…');
+/** Installs packages of Debian. */
+async function debian(what, ...names) {
+  say(`Installing ${what} from Debian…`);
   const sudo = process.getuid?.() === 0 ? [] : ['sudo'];
   const apt = async (...args) => {
     const [command, ...rest] = [...sudo, 'apt-get', ...args];
-    await mustRun('Installing Chromium', command, rest, {
+    await mustRun(`Installing ${what}`, command, rest, {
       env: { ...process.env, DEBIAN_FRONTEND: 'noninteractive' },
     });
   };
   if (spawnSync('apt-get', ['--version']).status !== 0) {
-    console.error(`The browser tests need Chromium at ${CHROMIUM}; install it with this system's own tools.`);
+    console.error(`The tests need ${what}; install it with this system's own tools.`);
     process.exit(1);
   }
   await apt('update', '-qq');
-  await apt('install', '-y', '-qq', '--no-install-recommends', 'chromium');
+  await apt('install', '-y', '-qq', '--no-install-recommends', ...names);
+}
+
+/** Installs Debian's Chromium for the browser tests when it is not there. */
+export async function chromium() {
+  if (!existsSync(CHROMIUM)) await debian(`Chromium at ${CHROMIUM}`, 'chromium');
+}
+
+/** Installs Debian's PostgreSQL for the server's tests when it is not there. */
+export async function postgres() {
+  if (postgresPrograms() === null) await debian('PostgreSQL', 'postgresql');
 }

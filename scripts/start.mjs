@@ -7,4 +7,5 @@ if (!isBuiltForRunning()) {
   await site();
   await server();
 }
-serve([]);
+// `npm start -- --rebuild` makes anew what is derived from the logs.
+serve(process.argv.slice(2));

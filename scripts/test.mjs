@@ -1,7 +1,7 @@
 // npm test: from a fresh clone to lint, types, unit tests and browser tests.
 import { mkdirSync, readFileSync, readdirSync, rmSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { ROOT, chromium, packages, run, say, server, site } from './setUp.mjs';
+import { ROOT, chromium, packages, postgres, run, say, server, site } from './setUp.mjs';
 
 const WORKSPACES = ['core', 'contract', 'server', 'client', 'e2e'];
 const UNIT = join(ROOT, '.build/unit.json');
@@ -42,9 +42,9 @@ async function types() {
   return sound;
 }
 
-// Each takes one core and neither minds the other.
-let good = (await Promise.all([style(), types()])).every(Boolean);
-// Chromium is fetched meanwhile: that takes the network and the disk rather than a core.
+// Each takes one core and neither minds the other. PostgreSQL is fetched meanwhile: that takes the network and the disk.
+let good = (await Promise.all([style(), types(), postgres().then(() => true)])).every(Boolean);
+// So is Chromium.
 const [unitGood] = await Promise.all([
   stage('Unit and server tests', 'npx', [
     'jest',

@@ -1,16 +1,16 @@
 // npm run torture: kills the server over and over in the middle of the work, and sends every route what it allows and
-// what it does not. Exits 1 on a loss, a double, an answer of 500 or more, or one that took longer than a second.
+// what it does not; `--engine postgres` does so on PostgreSQL. Exits 1 on a loss, a double, an answer of 500 or more, or one that took longer than a second.
 import { parseArgs } from 'node:util';
-import { RunningServer, newDataDir, removeDataDir } from '../server/test/runningServer.ts';
-import { fuzzRoutes } from '../server/test/torture/fuzzing.ts';
-import { killOverAndOver } from '../server/test/torture/killing.ts';
+import { startPostgres } from './postgres.mjs';
 import { bundleServer } from './serverBundle.mjs';
+import { postgres } from './setUp.mjs';
 
 const SLOWEST_MS = 1000;
 const { values } = parseArgs({
   options: {
     rounds: { type: 'string', default: '100' },
     calls: { type: 'string', default: '2000' },
+    engine: { type: 'string', default: 'pglite' },
     seed: { type: 'string', default: String(Math.floor(Math.random() * 1e9)) },
   },
 });
@@ -26,6 +26,18 @@ const slow = (what, ms, call) => {
 };
 
 await bundleServer();
+// Said before the modules that read it are loaded.
+process.env.ENGINE = values.engine;
+let stopPostgres = async () => undefined;
+if (values.engine === 'postgres') {
+  await postgres();
+  const { url, stop } = await startPostgres();
+  process.env.POSTGRES_URL = url;
+  stopPostgres = stop;
+}
+const { RunningServer, newDataDir, removeDataDir } = await import('../server/test/runningServer.ts');
+const { fuzzRoutes } = await import('../server/test/torture/fuzzing.ts');
+const { killOverAndOver } = await import('../server/test/torture/killing.ts');
 console.log(`${rounds} rounds of kill -9 …`);
 const killDir = newDataDir();
 const killed = await killOverAndOver(killDir, rounds, (round, { acknowledged }) => {
@@ -48,5 +60,6 @@ await server.stop();
 removeDataDir(fuzzDir);
 for (const one of fuzzed.broken) wrong(one);
 slow('call', fuzzed.slowestMs, fuzzed.slowest);
+await stopPostgres();
 console.log(bad ? 'Something is wrong.' : 'Nothing lost, nothing twice, nothing broken, nothing slow.');
 process.exit(bad ? 1 : 0);

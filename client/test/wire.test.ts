@@ -1,8 +1,13 @@
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import type { Plan } from '@humble-churn/contract';
-import { PlannedPredictionSchema, PlannedSchema, toInstant } from '@humble-churn/contract';
-import { plainRecipe, USUAL_KITCHEN } from '@humble-churn/core';
+import type { CommandBody, Plan } from '@humble-churn/contract';
+import {
+  OwnIngredientSchema,
+  PlannedPredictionSchema,
+  PlannedSchema,
+  toInstant,
+} from '@humble-churn/contract';
+import { ingredientFromPack, plainRecipe, USUAL_KITCHEN } from '@humble-churn/core';
 import { batchLooks, BATCH_LOOKS } from '~/ui/BatchBand';
 import { firstWishes, readTimeOfDay } from '~/features/days/wish';
 import { markNow, noteServerTime, serverNowMs, sinceMs, whenClockJumps } from '~/wire/clock';
@@ -10,18 +15,19 @@ import { isKept, readKept } from '~/wire/keptCache';
 import {
   agoMs,
   forgetRefused,
-  isOfPlan,
   keepRefused,
   refusedEntries,
   dequeue,
   waitingEntries,
-  enqueueBatch,
   enqueue,
-  enqueuePlan,
 } from '~/wire/outbox';
+import { planIdOf } from '~/wire/commandEntries';
 import { entryLabel } from '~/wire/entryLabels';
-import { known, undoingTo, withBegun, withWaiting } from '~/wire/batches';
+import { enqueueEvents, known, undoingTo, withBegun, withWaiting } from '~/wire/batches';
+import { KitchenWithLogSchema } from '~/wire/kitchen';
+import { withWaitingIngredients, withWaitingSettings } from '~/wire/knownKitchen';
 import { withWaitingPlans } from '~/wire/plans';
+import { withWaitingRecipes } from '~/wire/recipes';
 import { AT, BATCH_ID, batch } from './batchWire';
 import { emptyDeviceStorage } from './deviceStorage';
 import { QueryClient, dehydrate, hydrate } from '@tanstack/react-query';
@@ -54,18 +60,55 @@ function plan(more: Partial<Plan>): Plan {
 
 beforeEach(() => emptyDeviceStorage());
 
+const PACK = {
+  name: 'Oat',
+  kind: 'seed' as const,
+  allergens: ['gluten' as const],
+  byRegion: false,
+  gels: false,
+  seleniumUgPerG: null,
+  rawLimitGPerServing: null,
+  fatPct: 7,
+  carbPct: 60,
+  carbIncludesFibre: false,
+  proteinPct: 13,
+  sugarsPct: null,
+  fibrePct: 10,
+  kcalPer100G: null,
+  cupG: null,
+};
+
+/** A kitchen as the device keeps it. */
+const KITCHEN = {
+  name: 'Mine',
+  timeZone: 'Europe/Lisbon',
+  timeZoneSet: true,
+  roomTempC: 20,
+  fridgeTempC: 4,
+  cupSystem: 'us',
+  measures: 'metric',
+  currency: 'EUR',
+  budgetH: 96,
+  machine: 'standard-jug',
+  strainer: 'fine-bag',
+  profile: {},
+  revision: 3,
+  serverTime: AT,
+  fridgeLog: [{ id: 1, at: AT, tempC: 4 }],
+};
+
 describe('entries on their way', () => {
   const weighed = { type: 'step-done' as const, step: 'weigh' };
   const begun = { type: 'step-begun' as const, step: 'soak', timerS: null };
 
   test('are written down before anything is sent, in their order, and struck off by themselves', () => {
-    const first = enqueue(BATCH_ID, [weighed]);
-    const second = enqueue(BATCH_ID, [begun]);
+    const first = enqueueEvents(BATCH_ID, [weighed]);
+    const second = enqueueEvents(BATCH_ID, [begun]);
     expect(waitingEntries().map(({ key }) => key)).toEqual([first.key, second.key]);
     dequeue(first);
-    const third = enqueue(BATCH_ID, [weighed]);
+    const third = enqueueEvents(BATCH_ID, [weighed]);
     expect(waitingEntries().map(({ key }) => key)).toEqual([second.key, third.key]);
-    expect(new Set([...first.ids, ...second.ids, ...third.ids]).size).toBe(3);
+    expect(new Set([first, second, third].flatMap(({ body }) => body.ids ?? [])).size).toBe(3);
   });
 
   test('of the release before are still sent, in their order, whatever has changed since', () => {
@@ -78,16 +121,16 @@ describe('entries on their way', () => {
     const waiting = waitingEntries();
     expect(waiting.map(({ key }) => key)).toEqual(kept.map(({ key }) => key));
     const [first] = waiting;
-    if (!first || isOfPlan(first) || !first.begins) throw new Error('it begins a batch');
-    expect(first.begins.planned).toMatchObject({
+    if (first?.name !== 'startBatch') throw new Error('it begins a batch');
+    expect(first.effect.planned).toMatchObject({
       guide: 2,
       prediction: { allergens: [{ allergen: 'tree nut', byRegion: true }] },
     });
-    expect(first.begins.batch.ownIngredients).toMatchObject([{ allergens: [], gels: true, revision: 1 }]);
+    expect(first.body.ownIngredients).toMatchObject([{ allergens: [], gels: true, revision: 1 }]);
   });
 
   test('from another version, or broken, are left alone', () => {
-    enqueue(BATCH_ID, [weighed]);
+    enqueueEvents(BATCH_ID, [weighed]);
     localStorage.setItem('humble-churn.waiting.x', '{"key":');
     localStorage.setItem('humble-churn.waiting.y', '{"key":"y","order":1}');
     expect(waitingEntries()).toHaveLength(1);
@@ -100,18 +143,18 @@ describe('entries on their way', () => {
         throw new Error('cookies are blocked');
       },
     });
-    const entry = enqueue(BATCH_ID, [weighed]);
-    expect(entry.happenings).toEqual([weighed]);
+    const entry = enqueueEvents(BATCH_ID, [weighed]);
+    expect(entry.body.happenings).toEqual([weighed]);
     expect(waitingEntries()).toEqual([]);
     expect(() => dequeue(entry)).not.toThrow();
   });
 
   test('that were refused are kept with the reason until they were seen', () => {
-    const entry = enqueue(BATCH_ID, [weighed]);
+    const entry = enqueueEvents(BATCH_ID, [weighed]);
     keepRefused(entry, 'Already done.');
     expect(waitingEntries()).toEqual([]);
     const [refused] = refusedEntries();
-    expect(refused).toMatchObject({ key: entry.key, why: 'Already done.', happenings: [weighed] });
+    expect(refused).toMatchObject({ key: entry.key, why: 'Already done.', body: { happenings: [weighed] } });
     if (refused) forgetRefused(refused);
     expect(refusedEntries()).toEqual([]);
   });
@@ -120,7 +163,7 @@ describe('entries on their way', () => {
     const wire = batch();
     const there = known(wire);
     if (!there) throw new Error('no batch');
-    const entry = enqueue(BATCH_ID, [weighed]);
+    const entry = enqueueEvents(BATCH_ID, [weighed]);
     const ahead = withWaiting(there, [entry]);
     expect(ahead.state.current?.id).toBe('soak');
     expect(ahead.waiting).toBe(1);
@@ -128,7 +171,10 @@ describe('entries on their way', () => {
     if (!plan) throw new Error('no plan');
     const arrived = known({
       ...wire,
-      events: [plan, { ...plan, id: entry.ids[0] ?? '', at: '2031-03-10T09:00:01.000Z', what: weighed }],
+      events: [
+        plan,
+        { ...plan, id: entry.body.ids?.[0] ?? '', at: '2031-03-10T09:00:01.000Z', what: weighed },
+      ],
     });
     const merged = arrived && withWaiting(arrived, [entry]);
     expect(merged?.events).toHaveLength(2);
@@ -138,7 +184,7 @@ describe('entries on their way', () => {
   test('that the batch would not take are left out of what is shown', () => {
     const there = known(batch());
     if (!there) throw new Error('no batch');
-    const ahead = withWaiting(there, [enqueue(BATCH_ID, [{ type: 'step-done', step: 'squeeze' }])]);
+    const ahead = withWaiting(there, [enqueueEvents(BATCH_ID, [{ type: 'step-done', step: 'squeeze' }])]);
     expect(ahead.state.current?.id).toBe('weigh');
   });
 
@@ -146,9 +192,10 @@ describe('entries on their way', () => {
     const wire = batch();
     const planned = PlannedSchema.parse(wire.events[0]?.what);
     const { recipe } = planned;
-    const start = { recipe, ownIngredients: [], planId: BATCH_ID, batchId: BATCH_ID };
-    enqueueBatch(BATCH_ID, { batch: start, planned, timeZone: 'Europe/Lisbon' });
-    enqueue(BATCH_ID, [weighed]);
+    const body = { recipe, ownIngredients: [], planId: BATCH_ID, batchId: BATCH_ID };
+    const effect = { planned, timeZone: 'Europe/Lisbon' };
+    enqueue('startBatch', { params: undefined, body, effect }, BATCH_ID);
+    enqueueEvents(BATCH_ID, [weighed]);
     // As after a reload: read back from the device.
     const waiting = waitingEntries();
     expect(waiting).toHaveLength(2);
@@ -176,24 +223,23 @@ describe('entries on their way', () => {
     const makes = { recipe, ownIngredients: [], glassAt, fresh, soakedAlready, moments };
     const there = plan({});
     const shown = () => withWaitingPlans([there], waitingEntries());
-    enqueuePlan({ makes, changes: {}, plan: later });
+    const body = { ...makes, ownIngredients: [], planId: OTHER_ID };
+    enqueue('makePlan', { params: undefined, body, effect: later });
+    const change = (one: Plan, patch: CommandBody<'changePlan'>) =>
+      enqueue('changePlan', { params: { planId: one.id }, body: patch, effect: { ...one, ...patch } });
     expect(shown()).toEqual([there, later]);
     const moved = { ...moments, weighAt: '2031-03-10T08:30:00.000Z' };
-    enqueuePlan({ makes: null, changes: { moments: moved }, plan: { ...later, moments: moved } });
+    change(later, { moments: moved });
     expect(shown()[1]?.moments).toEqual(moved);
-    const dropping = enqueuePlan({
-      makes: null,
-      changes: { status: 'dropped' },
-      plan: { ...there, status: 'dropped' },
-    });
+    const dropping = change(there, { status: 'dropped' });
     expect(shown().map(({ id }) => id)).toEqual([OTHER_ID]);
     // The server has dropped it already when it is taken up again.
     dequeue(dropping);
-    enqueuePlan({ makes: null, changes: { status: 'open' }, plan: there });
+    change(there, { status: 'open' });
     expect(withWaitingPlans([], waitingEntries()).map(({ id }) => id)).toEqual([BATCH_ID, OTHER_ID]);
     // In the order they were made, plans and batches together.
-    const entry = enqueue(BATCH_ID, [weighed]);
-    expect(waitingEntries().map((one) => ('planId' in one ? one.planId : one.key))).toEqual([
+    const entry = enqueueEvents(BATCH_ID, [weighed]);
+    expect(waitingEntries().map((one) => planIdOf(one) ?? one.key)).toEqual([
       OTHER_ID,
       OTHER_ID,
       BATCH_ID,
@@ -205,23 +251,62 @@ describe('entries on their way', () => {
     expect(withBegun([], waitingEntries())).toEqual([]);
   });
 
+  test('of any kind are read back from the device as they were, and say what they were', () => {
+    const { recipe } = plan({});
+    const saved = { id: BATCH_ID, version: 1, savedAt: AT, away: false, recipe, ingredients: [] };
+    const made = ingredientFromPack({ ...PACK, key: 'own-oat' });
+    if (!made.ok) throw new Error(made.refusal.code);
+    const ingredient = OwnIngredientSchema.parse(made.value);
+    const own = { params: { key: 'own-oat' }, effect: { ...ingredient, archived: true } };
+    const ofRecipe = { params: { recipeId: BATCH_ID } };
+    const newRecipe = { recipe, ownIngredients: [], recipeId: BATCH_ID };
+    enqueue('addIngredient', { params: undefined, body: { ...PACK, key: 'own-oat' }, effect: ingredient });
+    enqueue('changeIngredient', { ...own, body: { archived: true } });
+    enqueue('saveRecipe', { params: undefined, body: newRecipe, effect: saved });
+    enqueue('saveVersion', { ...ofRecipe, body: { recipe }, effect: { ...saved, version: 2 } });
+    enqueue('archiveRecipe', { ...ofRecipe, body: { away: true }, effect: { ...saved, away: true } });
+    enqueue('changeKitchen', { params: undefined, body: { name: 'Shed', fridgeTempC: 7 }, effect: null });
+    enqueue('setAside', { params: { kind: 'recipe', id: BATCH_ID }, body: { aside: true }, effect: null });
+    const waiting = waitingEntries();
+    expect(waiting.map(entryLabel)).toEqual([
+      'the ingredient Oat',
+      'Oat, archived',
+      'the recipe Almond',
+      'version 2 of Almond',
+      'Almond, archived',
+      'a change of settings',
+      'a row set aside',
+    ]);
+    // What of each shows at once.
+    expect(withWaitingIngredients([], waiting)).toMatchObject([{ key: 'own-oat', archived: true }]);
+    expect(withWaitingRecipes([], 'in-use', waiting.slice(0, 3))).toEqual([saved]);
+    expect(withWaitingRecipes([], 'in-use', waiting)).toEqual([]);
+    expect(withWaitingRecipes([], 'away', waiting)).toMatchObject([{ id: BATCH_ID, away: true }]);
+    const kitchen = KitchenWithLogSchema.parse(KITCHEN);
+    const changed = withWaitingSettings(kitchen, waiting);
+    expect(changed).toMatchObject({ name: 'Shed', fridgeTempC: 7 });
+    expect(changed.fridgeLog.map(({ tempC }) => tempC)).toEqual([4, 7]);
+    // Nothing of it touches batches or plans.
+    expect(withBegun([], waiting)).toEqual([]);
+    expect(withWaitingPlans([], waiting)).toEqual([]);
+  });
+
   test('going back to a step takes back every tap since, the last first', () => {
     const there = known(batch());
     if (!there) throw new Error('no batch');
     const entries = [weighed, begun, { type: 'step-done' as const, step: 'soak' }].map((what, i) => ({
-      ...enqueue(BATCH_ID, [what]),
+      ...enqueueEvents(BATCH_ID, [what]),
       atMs: Date.parse(AT) + (i + 1) * 1000,
     }));
     const ahead = withWaiting(there, entries);
     expect(ahead.state.current?.id).toBe('drain');
     const undos = undoingTo(ahead.events, 'weigh');
     expect(undos.map((one) => (one.type === 'undone' ? one.eventId : ''))).toEqual(
-      entries.map(({ ids }) => ids[0]).reverse(),
+      entries.map(({ body }) => body.ids?.[0]).reverse(),
     );
     const back = withWaiting(ahead, [
       {
-        ...enqueue(BATCH_ID, undos),
-        ids: undos.map(() => crypto.randomUUID()),
+        ...enqueueEvents(BATCH_ID, undos),
         atMs: Date.parse(AT) + 9000,
       },
     ]);
@@ -268,7 +353,7 @@ describe('the device’s clock', () => {
   });
 
   test('tells how long an entry has waited, on this page and after a reload', () => {
-    const entry = enqueue(BATCH_ID, [{ type: 'step-done', step: 'weigh' }]);
+    const entry = enqueueEvents(BATCH_ID, [{ type: 'step-done', step: 'weigh' }]);
     jest.advanceTimersByTime(700);
     expect(agoMs(entry)).toBe(700);
     // Another page's entry: only the wall clock can tell.

@@ -24,3 +24,11 @@ export const ChangesSchema = z
   .meta({ id: 'Changes' });
 
 export type Changes = z.infer<typeof ChangesSchema>;
+
+/** Where a page hears of changes as they happen: server-sent events, each of which is a `LiveChange`. */
+export const LIVE_PATH = '/api/live';
+
+/** The kitchen has this revision now; null where something may have been missed. */
+export const LiveChangeSchema = z.object({ revision: RevisionSchema.nullable() });
+
+export type LiveChange = z.infer<typeof LiveChangeSchema>;

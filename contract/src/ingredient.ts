@@ -162,8 +162,8 @@ export const PackFiguresSchema = z
 
 export type PackFiguresWire = z.infer<typeof PackFiguresSchema>;
 
-/** A pack as it is sent; what an earlier page does not know to say gets its default. */
-export const SentPackSchema = z.preprocess((value) => {
+/** What an earlier page does not know to say gets its default. */
+function fromEarlierPack(value: unknown): unknown {
   const sent = z.looseObject({ allergen: z.string().optional() }).safeParse(value);
   if (!sent.success) return value;
   const { allergen: words, ...rest } = sent.data;
@@ -176,7 +176,18 @@ export const SentPackSchema = z.preprocess((value) => {
     ...(words !== undefined && { allergens: allergen ? [allergen.allergen] : [] }),
     ...rest,
   };
-}, PackFiguresSchema);
+}
+
+/** A pack as it is sent. */
+export const SentPackSchema = z.preprocess(fromEarlierPack, PackFiguresSchema);
+
+/** A key as one of the cook's own ingredients has it: none of the table's. */
+const OwnKeySchema = KeySchema.regex(/^own-[a-z0-9-]+$/, { error: 'a key such as own-linseed' });
+
+/** An ingredient as it is added; `key` is the device's own, so that it can go on with what it has not yet sent. */
+export const NewIngredientSchema = z
+  .preprocess(fromEarlierPack, PackFiguresSchema.extend({ key: OwnKeySchema.optional() }))
+  .meta({ id: 'NewIngredient' });
 
 /** A stored row that cannot be read: what it is, where it is wrong, and for an ingredient what of its pack can be. */
 export const UnreadableSchema = z

@@ -42,7 +42,12 @@ export const RecipeHistorySchema = z
 export type RecipeHistory = z.infer<typeof RecipeHistorySchema>;
 
 export const NewRecipeSchema = z
-  .object({ recipe: RecipeSchema, ownIngredients: z.array(OwnIngredientSchema).max(8).default([]) })
+  .object({
+    recipe: RecipeSchema,
+    ownIngredients: z.array(OwnIngredientSchema).max(8).default([]),
+    /** The device's own id for it, so that it can go on with what it has not yet sent. */
+    recipeId: z.uuid().optional(),
+  })
   .meta({ id: 'NewRecipe' });
 
 export const RecipeVersionSchema = z.object({ recipe: RecipeSchema }).meta({ id: 'RecipeVersion' });

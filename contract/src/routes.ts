@@ -12,13 +12,14 @@ import {
   IngredientKeySchema,
   IngredientPatchSchema,
   OwnIngredientSchema,
-  SentPackSchema,
+  NewIngredientSchema,
   UnreadableSchema,
 } from './ingredient';
 import { InstantSchema } from './instant';
 import { ChangesSchema } from './changes';
 import { FitRequestSchema, FitSchema } from './fit';
 import { FridgeLogSchema, KitchenPatchSchema, KitchenSchema } from './kitchen';
+import { NotebookSchema } from './notebook';
 import { NewPlanSchema, PlanListSchema, PlanPatchSchema, PlanSchema } from './plan';
 import { PredictionSchema, UncertaintySchema } from './prediction';
 import {
@@ -123,7 +124,7 @@ export const ROUTES = {
     ...CREATE,
     path: '/api/ingredients',
     summary: 'Add an ingredient from what its pack says',
-    body: SentPackSchema,
+    body: NewIngredientSchema,
     response: OwnIngredientSchema,
   }),
   changeIngredient: route({
@@ -196,11 +197,11 @@ export const ROUTES = {
     body: RecipeVersionSchema,
     response: SavedRecipeSchema,
   }),
-  putRecipeAway: route({
+  archiveRecipe: route({
     ...GET,
     method: 'patch',
     path: '/api/recipes/:recipeId',
-    summary: 'Put a recipe away, or back in use',
+    summary: 'Archive a recipe, or bring it back',
     params: RecipeParams,
     body: z.object({ away: z.boolean() }).meta({ id: 'RecipePlace' }),
     response: SavedRecipeSchema,
@@ -216,6 +217,16 @@ export const ROUTES = {
       before: BatchCursorSchema.optional(),
     }),
     response: BatchListSchema,
+  }),
+  notebook: route({
+    ...GET,
+    path: '/api/notebook',
+    summary: 'All batches as lists show them, newest first, without their logs',
+    query: z.object({
+      limit: z.coerce.number().int().min(1).max(100).default(30),
+      before: BatchCursorSchema.optional(),
+    }),
+    response: NotebookSchema,
   }),
   batch: route({
     ...GET,

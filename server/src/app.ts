@@ -1,15 +1,14 @@
 import type { KitchenModel, OwnIngredient, Surroundings } from '@humble-churn/core';
-import { CALENDAR_PATH, ProblemSchema, ROUTES } from '@humble-churn/contract';
+import { CALENDAR_PATH, LIVE_PATH, ProblemSchema, ROUTES } from '@humble-churn/contract';
 import { predict, withIngredients } from '@humble-churn/core';
 import compression from 'compression';
-import type { ErrorRequestHandler, Express } from 'express';
+import type { ErrorRequestHandler, Express, Request } from 'express';
 import express from 'express';
 import { z } from 'zod';
 import { BatchLogs } from './batchLogs';
 import { listBatches, openBatch, recordEvents, startBatch, viewAdded, viewBatch } from './batches';
 import { changesSince } from './changes';
 import { ComputeCancelled, compute } from './compute';
-import type { Db } from './database';
 import { localHostOnly, ownWritesOnly } from './requestGuards';
 import {
   addIngredient,
@@ -19,13 +18,18 @@ import {
   viewOwnIngredient,
 } from './ingredients';
 import { listUnreadable, putAside } from './unreadableRows';
+import type { KitchenDatabase } from './kitchenAccess';
+import { KitchenAccess } from './kitchenAccess';
 import { readKitchenModel } from './kitchenModels';
 import { changeKitchen, viewFridgeLog, viewKitchen } from './kitchens';
-import { serve, serveCreation, serveParsed } from './routeHandlers';
+import type { Serving } from './routeHandlers';
+import type { LiveStreams } from './liveStreams';
+import { serve, serveCommand, serveParsed } from './routeHandlers';
 import { calendarOf } from './calendar';
+import { listNotebook } from './notebook';
 import { fitGlass } from './planFitting';
 import { listPlans, viewPlan } from './planRows';
-import { changePlan, fitPlan, makePlan, markStarted, calendarPlans } from './plans';
+import { changePlan, refit, fitPlan, makePlan, markStarted, calendarPlans } from './plans';
 import { readRevisions, settled } from './revision';
 import { openApiDocument } from './openapi';
 import { ProblemError, notComputable } from './problemError';
@@ -34,24 +38,41 @@ import { pageHeaders, serveSite } from './staticSite';
 
 const BODY_LIMIT = '256kb';
 
-/** The server's application over an open database; `siteDir` holds the exported app. */
-export function createApp(db: Db, siteDir: string): Express {
+export interface AppOptions {
+  database: KitchenDatabase;
+  /** Where pages hear of changes as they happen. */
+  live: LiveStreams;
+  /** Holds the exported app. */
+  siteDir: string;
+  /** The kitchen a request is about: there may be several in one database. */
+  kitchenOf: (request: Request) => string;
+}
+
+/** The server's application over an open database. */
+export function createApp({ database, live, siteDir, kitchenOf }: AppOptions): Express {
   const app = express();
-  const logs = new BatchLogs();
+  const serving: Serving = { app, database, kitchenOf };
+  const logs = new BatchLogs(database.shared);
   app.disable('x-powered-by');
   // Before all routes: the logs of what is active are large, and say the same words again and again.
-  app.use(compression());
+  // A stream is not held back to be pressed together.
+  app.use(
+    compression({
+      filter: (request, response) => request.path !== LIVE_PATH && compression.filter(request, response),
+    }),
+  );
   app.use(localHostOnly, pageHeaders, ownWritesOnly);
   app.use('/api', express.json({ limit: BODY_LIMIT, strict: true }), (_request, response, next) => {
     response.set('Cache-Control', 'no-store');
     next();
   });
 
-  serveKitchen(app, db, logs);
-  serveComputed(app, db);
-  serveRecipes(app, db);
-  serveBatches(app, db, logs);
-  servePlans(app, db, logs);
+  serveKitchen(serving, logs);
+  serveComputed(serving);
+  serveRecipes(serving);
+  serveBatches(serving, logs);
+  servePlans(serving, logs);
+  app.get(LIVE_PATH, (request, response) => live.serve(request, response, kitchenOf(request)));
   const description = openApiDocument();
   app.get('/api/openapi.json', (_request, response) => {
     response.json(description);
@@ -65,111 +86,154 @@ export function createApp(db: Db, siteDir: string): Express {
   return app;
 }
 
-function serveKitchen(app: Express, db: Db, logs: BatchLogs): void {
-  serve(app, ROUTES.health, ({ now }) => ({ ok: true as const, serverTime: now.toISOString() }));
-  serve(app, ROUTES.kitchen, ({ now }) => viewKitchen(db, now));
-  serve(app, ROUTES.changeKitchen, ({ body, now }) => changeKitchen(db, body, now));
-  serve(app, ROUTES.fridgeLog, ({ query }) => viewFridgeLog(db, query));
-  serveParsed(app, ROUTES.changes, ({ query, now }) => changesSince(db, logs, query.since, now));
-  serve(app, ROUTES.ingredients, async () => ({ ingredients: await listOwnIngredients(db) }));
-  serveCreation(app, db, ROUTES.addIngredient, {
-    make: (tx, { body, now }) => addIngredient(tx, body, now),
-    show: (from, key) => viewOwnIngredient(from, key),
-  });
-  serve(app, ROUTES.changeIngredient, async ({ params, body, now }) => ({
-    ingredients: await changeIngredient(db, params.key, body, now),
+function serveKitchen(serving: Serving, logs: BatchLogs): void {
+  serve(serving, ROUTES.health, ({ kitchen }) => ({
+    ok: true as const,
+    serverTime: kitchen.now.toISOString(),
   }));
-  serve(app, ROUTES.unreadable, async () => ({ unreadable: await listUnreadable(db) }));
-  serve(app, ROUTES.setAside, async ({ params, body, now }) => {
-    await putAside(db, params, body.aside, now);
-    return { unreadable: await listUnreadable(db) };
+  serve(serving, ROUTES.kitchen, ({ kitchen }) => kitchen.read(viewKitchen));
+  serveCommand(serving, ROUTES.changeKitchen, {
+    make: (scope, { body }) => changeKitchen(scope, body),
+    show: (_, { kitchen }) => kitchen.read(viewKitchen),
+  });
+  serve(serving, ROUTES.fridgeLog, ({ kitchen, query }) =>
+    kitchen.read((scope) => viewFridgeLog(scope, query)),
+  );
+  serveParsed(serving, ROUTES.changes, ({ kitchen, query }) =>
+    kitchen.read((scope) => changesSince(scope, logs, query.since)),
+  );
+  serve(serving, ROUTES.ingredients, async ({ kitchen }) => ({
+    ingredients: await kitchen.read(listOwnIngredients),
+  }));
+  serveCommand(serving, ROUTES.addIngredient, {
+    make: (scope, { body }) => addIngredient(scope, body),
+    show: (key, { kitchen }) => kitchen.read((scope) => viewOwnIngredient(scope, key)),
+  });
+  serveCommand(serving, ROUTES.changeIngredient, {
+    make: (scope, { params, body }) => changeIngredient(scope, params.key, body),
+    show: async (_, { kitchen }) => ({ ingredients: await kitchen.read(listOwnIngredients) }),
+  });
+  serve(serving, ROUTES.unreadable, async ({ kitchen }) => ({
+    unreadable: await kitchen.read(listUnreadable),
+  }));
+  serveCommand(serving, ROUTES.setAside, {
+    make: (scope, { params, body }) => putAside(scope, params, body.aside),
+    show: async (_, { kitchen }) => ({ unreadable: await kitchen.read(listUnreadable) }),
   });
 }
 
 /** What is only worked out, and nothing of it kept. */
-function serveComputed(app: Express, db: Db): void {
+function serveComputed(serving: Serving): void {
   /** This kitchen, as something that is only asked about would have it. */
-  const kitchenFor = async (asked: {
-    ownIngredients: readonly OwnIngredient[];
-    surroundings?: Surroundings | undefined;
-  }): Promise<KitchenModel> => {
-    const { kitchen } = await readKitchenModel(db);
-    const brought = withIngredients(kitchen, checkBrought(asked.ownIngredients));
+  const modelFor = async (
+    kitchen: KitchenAccess,
+    asked: { ownIngredients: readonly OwnIngredient[]; surroundings?: Surroundings | undefined },
+  ): Promise<KitchenModel> => {
+    const model = (await kitchen.read((scope) => readKitchenModel(scope))).kitchen;
+    const brought = withIngredients(model, checkBrought(asked.ownIngredients));
     return asked.surroundings ? { ...brought, surroundings: asked.surroundings } : brought;
   };
-  serve(app, ROUTES.predict, async ({ body }) => {
-    const predicted = predict(body.recipe, await kitchenFor(body));
+  serve(serving, ROUTES.predict, async ({ kitchen, body }) => {
+    const predicted = predict(body.recipe, await modelFor(kitchen, body));
     if (!predicted.ok) throw notComputable(predicted.refusal, ['recipe']);
     return predicted.value;
   });
-  serve(app, ROUTES.sureness, async ({ body, gone }) => {
-    const sure = await compute('uncertainty', { recipe: body.recipe, kitchen: await kitchenFor(body) }, gone);
+  serve(serving, ROUTES.sureness, async ({ kitchen, body, gone }) => {
+    const job = { recipe: body.recipe, kitchen: await modelFor(kitchen, body) };
+    const sure = await compute('uncertainty', job, gone);
     if (!sure.ok) throw notComputable(sure.refusal, ['recipe']);
     return sure.value;
   });
 }
 
-function serveRecipes(app: Express, db: Db): void {
-  serve(app, ROUTES.recipes, ({ query }) => listRecipes(db, query.put === 'away'));
-  serve(app, ROUTES.recipe, ({ params }) => viewHistory(db, params.recipeId));
-  serve(app, ROUTES.putRecipeAway, ({ params, body }) => archiveRecipe(db, params.recipeId, body.away));
-  serveCreation(app, db, ROUTES.saveRecipe, {
-    make: (tx, { body, now }) => keepRecipe(tx, body.recipe, body.ownIngredients, now),
-    show: (from, recipeId) => viewRecipe(from, recipeId),
+function serveRecipes(serving: Serving): void {
+  serve(serving, ROUTES.recipes, ({ kitchen, query }) =>
+    kitchen.read((scope) => listRecipes(scope, query.put === 'away')),
+  );
+  serve(serving, ROUTES.recipe, ({ kitchen, params }) =>
+    kitchen.read((scope) => viewHistory(scope, params.recipeId)),
+  );
+  serveCommand(serving, ROUTES.archiveRecipe, {
+    make: (scope, { params, body }) => archiveRecipe(scope, params.recipeId, body.away),
+    show: (recipeId, { kitchen }) => kitchen.read((scope) => viewRecipe(scope, recipeId)),
   });
-  serveCreation(app, db, ROUTES.saveVersion, {
-    make: async (tx, { params, body, now }) => {
-      await keepVersion(tx, params.recipeId, body.recipe, now);
+  const show = (recipeId: string, { kitchen }: { kitchen: KitchenAccess }) =>
+    kitchen.read((scope) => viewRecipe(scope, recipeId));
+  serveCommand(serving, ROUTES.saveRecipe, {
+    make: (scope, { body }) => keepRecipe(scope, body.recipe, body.ownIngredients, body.recipeId),
+    show,
+  });
+  serveCommand(serving, ROUTES.saveVersion, {
+    make: async (scope, { params, body }) => {
+      await keepVersion(scope, params.recipeId, body.recipe);
       return params.recipeId;
     },
-    show: (from, recipeId) => viewRecipe(from, recipeId),
+    show,
   });
 }
 
-function serveBatches(app: Express, db: Db, logs: BatchLogs): void {
-  serveParsed(app, ROUTES.batches, ({ query, now }) => listBatches(db, logs, query, now));
-  serveParsed(app, ROUTES.batch, ({ params, now }) => viewBatch(db, logs, params.batchId, now));
-  serveCreation(app, db, ROUTES.startBatch, {
-    compute: ({ body }) => openBatch(db, body),
-    make: async (tx, { query, body, now }, opened) => {
-      const batchId = await startBatch(tx, opened, body.batchId, new Date(now.getTime() - query.agoMs));
-      if (body.planId !== null) await markStarted(tx, body.planId, batchId, now);
+/** When the cook did what a device sends only now. */
+function saidAt({ now }: KitchenAccess, { agoMs }: { agoMs: number }): Date {
+  return new Date(now.getTime() - agoMs);
+}
+
+function serveBatches(serving: Serving, logs: BatchLogs): void {
+  serveParsed(serving, ROUTES.batches, ({ kitchen, query }) =>
+    kitchen.read((scope) => listBatches(scope, logs, query)),
+  );
+  serveParsed(serving, ROUTES.notebook, ({ kitchen, query }) =>
+    kitchen.read((scope) => listNotebook(scope, query)),
+  );
+  serveParsed(serving, ROUTES.batch, ({ kitchen, params }) => viewBatch(kitchen, logs, params.batchId));
+  serveCommand(serving, ROUTES.startBatch, {
+    compute: ({ kitchen, body }) => openBatch(kitchen, body),
+    make: async (scope, { kitchen, query, body }, opened) => {
+      const batchId = await startBatch(scope, opened, body.batchId, saidAt(kitchen, query));
+      if (body.planId !== null) await markStarted(scope, body.planId, batchId);
       return batchId;
     },
-    show: (from, batchId, { now }) => viewBatch(from, logs, batchId, now),
+    show: (batchId, { kitchen }) => viewBatch(kitchen, logs, batchId),
   });
-  serveCreation(app, db, ROUTES.recordEvents, {
+  serveCommand(serving, ROUTES.recordEvents, {
     // A long log is parsed here, before the transaction: in it only what came meanwhile is read.
-    compute: async ({ params, now }) => settled(await viewBatch(db, logs, params.batchId, now)),
-    make: (tx, { params, query, body, now }) =>
-      recordEvents(tx, logs, params.batchId, body, new Date(now.getTime() - query.agoMs)),
-    show: (from, made, { params, now }) => viewAdded(from, logs, params.batchId, made, now),
+    compute: async ({ kitchen, params }) => settled(await viewBatch(kitchen, logs, params.batchId)),
+    make: (scope, { kitchen, params, query, body }) =>
+      recordEvents(scope, logs, params.batchId, body, saidAt(kitchen, query)),
+    show: (made, { kitchen, params }) => viewAdded(kitchen, logs, params.batchId, made),
   });
 }
 
-function servePlans(app: Express, db: Db, logs: BatchLogs): void {
-  serve(app, ROUTES.plans, async ({ now }) => {
-    const { revision } = await readRevisions(db);
-    return { plans: await listPlans(db), revision, serverTime: now.toISOString() };
+function servePlans(serving: Serving, logs: BatchLogs): void {
+  serve(serving, ROUTES.plans, ({ kitchen }) =>
+    kitchen.read(async (scope) => {
+      const { revision } = await readRevisions(scope);
+      return { plans: await listPlans(scope), revision, serverTime: kitchen.now.toISOString() };
+    }),
+  );
+  serveCommand(serving, ROUTES.makePlan, {
+    compute: ({ kitchen, body }) => fitPlan(kitchen, logs, body),
+    make: (scope, { body }, fitted) => makePlan(scope, body, fitted),
+    show: (planId, { kitchen }) => kitchen.read((scope) => viewPlan(scope, planId)),
   });
-  serveCreation(app, db, ROUTES.makePlan, {
-    compute: ({ body, now }) => fitPlan(db, logs, body, now),
-    make: (tx, { body, now }, fitted) => makePlan(tx, body, fitted, now),
-    show: (from, planId) => viewPlan(from, planId),
+  serve(serving, ROUTES.fit, ({ kitchen, body, gone }) => fitGlass(kitchen, logs, body, gone));
+  serveCommand(serving, ROUTES.changePlan, {
+    compute: ({ kitchen, params, body }) => refit(kitchen, logs, params.planId, body),
+    make: (scope, { params, body }, fitted) => changePlan(scope, params.planId, body, fitted),
+    show: (planId, { kitchen }) => kitchen.read((scope) => viewPlan(scope, planId)),
   });
-  serve(app, ROUTES.fit, ({ body, now, gone }) => fitGlass(db, logs, body, now, gone));
-  serve(app, ROUTES.changePlan, ({ params, body, now }) => changePlan(db, logs, params.planId, body, now));
-  app.get(CALENDAR_PATH, async (_request, response) => {
+  const { app, database, kitchenOf } = serving;
+  app.get(CALENDAR_PATH, async (request, response) => {
+    const kitchen = new KitchenAccess(database, kitchenOf(request), new Date());
     response
       .type('text/calendar; charset=utf-8')
       .set('Content-Disposition', 'attachment; filename="humble-churn.ics"')
-      .send(calendarOf(await calendarPlans(db, new Date())));
+      .send(calendarOf(await kitchen.read(calendarPlans)));
   });
 }
 
 /** A path of the wire called in a way it does not know is told so, with the ways it does. */
 function refuseOtherMethods(app: Express): void {
-  const ways = new Map<string, Set<string>>([[CALENDAR_PATH, new Set(['GET'])]]);
+  const ways = new Map([CALENDAR_PATH, LIVE_PATH].map((path) => [path, new Set(['GET'])]));
   for (const { path, method } of Object.values(ROUTES)) {
     ways.set(path, (ways.get(path) ?? new Set()).add(method.toUpperCase()));
   }

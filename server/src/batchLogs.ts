@@ -4,7 +4,7 @@ import type { BatchEvent, BatchState } from '@humble-churn/core';
 import { batchState } from '@humble-churn/core';
 import { and, asc, eq, gt, inArray } from 'drizzle-orm';
 import { LRUCache } from 'lru-cache';
-import type { Db } from './database';
+import type { Scope } from './kitchenAccess';
 import { batchEvents, batches } from './tables';
 
 type BatchRow = typeof batches.$inferSelect;
@@ -50,7 +50,16 @@ export function coreView(log: BatchLog): Views {
 /** Rows of batches held in memory. */
 const MOST_ROWS = 1000;
 
-/** The logs of one database, which nobody else writes to. */
+/** A batch's row with its log. */
+export interface LoggedBatch {
+  row: BatchRow;
+  log: BatchLog;
+}
+
+/** Ids are a kitchen's own: another may have the same. */
+const keyOf = (kitchenId: string, batchId: string): string => `${kitchenId} ${batchId}`;
+
+/** The logs of one database, as far as this process has read them. */
 export class BatchLogs {
   private readonly rows = new LRUCache<string, BatchRow>({ max: MOST_ROWS });
   /** Rows that are being read; gone when they are changed meanwhile. */
@@ -60,60 +69,90 @@ export class BatchLogs {
     sizeCalculation: (log) => log.events.length + 1,
   });
 
+  /** `shared` says that other processes write to the database, too: then a row is never told from memory. */
+  constructor(private readonly shared: boolean) {}
+
+  /** A batch from memory, where nothing was added to it since: then nothing waits for the database. */
+  known(kitchenId: string, batchId: string): LoggedBatch | null {
+    const row = this.rows.get(keyOf(kitchenId, batchId));
+    const log = row && this.kept.get(keyOf(kitchenId, batchId));
+    return log && log.changedIn === row.changedIn ? { row, log } : null;
+  }
+
   /**
-   * The row of a batch, from memory where it is known: then nothing waits for the database. Never in a transaction. The
-   * database runs one transaction at a time, so what is asked for after `changing` is read after its end.
+   * A batch with its log, as a reading transaction sees it. A database that is not shared runs one transaction at a
+   * time, so what is asked for after `changing` is read after its end.
    */
-  async row(db: Db, batchId: string): Promise<BatchRow | undefined> {
-    const known = this.rows.get(batchId);
-    if (known) return known;
+  async batch(scope: Scope, batchId: string): Promise<LoggedBatch | null> {
+    const key = keyOf(scope.kitchenId, batchId);
     const mine = Symbol();
-    this.reading.set(batchId, mine);
-    const [row] = await db.select().from(batches).where(eq(batches.id, batchId));
-    if (this.reading.get(batchId) !== mine) return row;
-    this.reading.delete(batchId);
-    if (row) this.rows.set(batchId, row);
-    return row;
+    this.reading.set(key, mine);
+    const row = await this.row(scope, batchId);
+    const log = row && (await this.read(scope, [row])).get(batchId);
+    if (this.reading.get(key) === mine) {
+      this.reading.delete(key);
+      if (row && !this.shared) this.rows.set(key, row);
+    }
+    return row && log ? { row, log } : null;
+  }
+
+  /** The row of a batch as the transaction sees it. */
+  async row({ db, kitchenId }: Scope, batchId: string): Promise<BatchRow | null> {
+    const [row] = await db
+      .select()
+      .from(batches)
+      .where(and(eq(batches.kitchenId, kitchenId), eq(batches.id, batchId)));
+    return row ?? null;
   }
 
   /** Said in every transaction that changes a batch, before it does. */
-  changing(batchId: string): void {
-    this.rows.delete(batchId);
-    this.reading.delete(batchId);
+  changing(kitchenId: string, batchId: string): void {
+    this.rows.delete(keyOf(kitchenId, batchId));
+    this.reading.delete(keyOf(kitchenId, batchId));
   }
 
   /**
-   * The logs of these batches. Only what was added since they were last read is read. In a transaction say so: what
-   * it has not yet confirmed is not kept.
+   * The logs of these batches. Only what was added since they were last read is read. In a transaction that writes say
+   * so: what it has not yet confirmed is not kept.
    */
   async read(
-    db: Db,
+    scope: Scope,
     rows: readonly ChangedBatch[],
-    { inTransaction = false } = {},
+    { writing = false } = {},
   ): Promise<ReadonlyMap<string, BatchLog>> {
+    const { kitchenId } = scope;
     const logs = new Map<string, BatchLog>();
     const behind: ChangedBatch[] = [];
     for (const row of rows) {
-      const log = this.kept.get(row.id);
+      const log = this.kept.get(keyOf(kitchenId, row.id));
       if (log?.changedIn === row.changedIn) logs.set(row.id, log);
       else behind.push(row);
     }
-    for (const log of await this.caughtUp(db, behind)) {
+    for (const log of await this.caughtUp(scope, behind)) {
       logs.set(log.id, log);
-      if (!inTransaction) this.kept.set(log.id, log);
+      if (!writing) this.kept.set(keyOf(kitchenId, log.id), log);
     }
     return logs;
   }
 
-  private async caughtUp(db: Db, behind: readonly ChangedBatch[]): Promise<(BatchLog & { id: string })[]> {
+  private async caughtUp(
+    { db, kitchenId }: Scope,
+    behind: readonly ChangedBatch[],
+  ): Promise<(BatchLog & { id: string })[]> {
     if (behind.length === 0) return [];
-    const before = new Map(behind.map(({ id }) => [id, this.kept.get(id) ?? EMPTY]));
+    const before = new Map(behind.map(({ id }) => [id, this.kept.get(keyOf(kitchenId, id)) ?? EMPTY]));
     const ids = behind.map(({ id }) => id);
     const from = Math.min(...[...before.values()].map(({ seq }) => seq));
     const rows = await db
       .select()
       .from(batchEvents)
-      .where(and(inArray(batchEvents.batchId, ids), gt(batchEvents.seq, from)))
+      .where(
+        and(
+          eq(batchEvents.kitchenId, kitchenId),
+          inArray(batchEvents.batchId, ids),
+          gt(batchEvents.seq, from),
+        ),
+      )
       .orderBy(asc(batchEvents.seq));
     const added = new Map<string, typeof rows>(ids.map((id) => [id, []]));
     for (const row of rows) added.get(row.batchId)?.push(row);

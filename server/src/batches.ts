@@ -1,8 +1,14 @@
 import { randomUUID } from 'node:crypto';
 import type { Added, Batch, BatchList, ChangedBatch } from '@humble-churn/contract';
-import { PlannedSchema, StoredEventBodySchema, eventRefusalMessage } from '@humble-churn/contract';
+import {
+  BatchSummarySchema,
+  PlannedSchema,
+  StoredEventBodySchema,
+  eventRefusalMessage,
+} from '@humble-churn/contract';
 import type {
   BatchEvent,
+  BatchSummary,
   EventBody,
   BatchState,
   FridgeReading,
@@ -10,21 +16,21 @@ import type {
   OwnIngredient,
   Recipe,
 } from '@humble-churn/core';
-import { batchState, eventRefusal, plannedEvent } from '@humble-churn/core';
-import type { SQL } from 'drizzle-orm';
-import { and, desc, eq, gt, inArray, lt, or } from 'drizzle-orm';
+import { batchState, batchSummary, eventRefusal, plannedEvent } from '@humble-churn/core';
+import { and, eq, gt, inArray } from 'drizzle-orm';
 import { z } from 'zod';
-import type { BatchLog, BatchLogs } from './batchLogs';
+import type { BatchLog, BatchLogs, LoggedBatch } from './batchLogs';
 import { coreView } from './batchLogs';
+import { NEWEST_FIRST, olderThan, pageOf } from './batchPages';
 import { compute } from './compute';
-import type { Db } from './database';
 import type { Frozen } from './frozen';
 import { checkBrought } from './ingredients';
+import type { ChangeScope, KitchenAccess, Scope } from './kitchenAccess';
 import { readKitchenModel } from './kitchenModels';
 import { fridgeLog, kitchenSettings } from './kitchens';
 import { ProblemError, notComputable } from './problemError';
 import type { Computed } from './revision';
-import { raiseRevision, readRevisions } from './revision';
+import { raiseRevision, readGrounds, readRevisions } from './revision';
 import { batchEvents, batches } from './tables';
 
 type BatchRow = typeof batches.$inferSelect;
@@ -43,64 +49,64 @@ function withLogs(
   });
 }
 
-function found(row: BatchRow | undefined): BatchRow {
-  if (!row) throw new ProblemError('not-found', 'There is no such batch in this kitchen.');
-  return row;
+/** A batch whose log can be read. */
+function readableBatch(batch: LoggedBatch | null): LoggedBatch {
+  if (!batch) throw new ProblemError('not-found', 'There is no such batch in this kitchen.');
+  if (batch.log.readable) return batch;
+  throw new ProblemError(
+    'not-found',
+    'The record of this batch cannot be read. Kitchen says what is wrong with it.',
+  );
 }
 
-/** The log of one batch that can be read. */
-async function readableLog(db: Db, logs: BatchLogs, row: BatchRow, inTransaction = false): Promise<BatchLog> {
-  const log = (await logs.read(db, [row], { inTransaction })).get(row.id);
-  if (!log?.readable) {
-    throw new ProblemError(
-      'not-found',
-      'The record of this batch cannot be read. Kitchen says what is wrong with it.',
-    );
-  }
-  return log;
+async function readBatch(access: KitchenAccess, logs: BatchLogs, batchId: string): Promise<LoggedBatch> {
+  const known = logs.known(access.kitchenId, batchId);
+  return readableBatch(known ?? (await access.read((scope) => logs.batch(scope, batchId))));
 }
 
-export async function viewBatch(db: Db, logs: BatchLogs, batchId: string, now: Date): Promise<Frozen<Batch>> {
-  const row = found(await logs.row(db, batchId));
-  const { events } = await readableLog(db, logs, row);
-  return { id: row.id, timeZone: row.timeZone, serverTime: now.toISOString(), events };
-}
-
-/** Batches behind a place in the list: of those made at the same moment the ones with a smaller id. */
-function olderThan(cursor: string): SQL | undefined {
-  const [at = '', id] = cursor.split('_');
-  const earlier = lt(batches.createdAt, new Date(at));
-  if (id === undefined) return earlier;
-  return or(earlier, and(eq(batches.createdAt, new Date(at)), lt(batches.id, id)));
+export async function viewBatch(
+  access: KitchenAccess,
+  logs: BatchLogs,
+  batchId: string,
+): Promise<Frozen<Batch>> {
+  const { row, log } = await readBatch(access, logs, batchId);
+  return { id: row.id, timeZone: row.timeZone, serverTime: access.now.toISOString(), events: log.events };
 }
 
 export async function listBatches(
-  db: Db,
+  scope: Scope,
   logs: BatchLogs,
   query: { scope: 'active' | 'all'; limit: number; before?: string | undefined },
-  now: Date,
 ): Promise<Frozen<BatchList>> {
-  // Read before the batches: what changes between the two is then told again rather than missed.
-  const { revision } = await readRevisions(db);
-  const older = query.before === undefined ? undefined : olderThan(query.before);
-  const wanted = query.scope === 'active' ? and(eq(batches.active, true), older) : older;
-  const all = db.select().from(batches).where(wanted).orderBy(desc(batches.createdAt), desc(batches.id));
+  const { db, kitchenId, now } = scope;
+  const { revision } = await readRevisions(scope);
+  const active = query.scope === 'active' ? eq(batches.active, true) : undefined;
+  const wanted = and(eq(batches.kitchenId, kitchenId), active, olderThan(query.before));
+  const all = db
+    .select()
+    .from(batches)
+    .where(wanted)
+    .orderBy(...NEWEST_FIRST);
   // What is active is all shown: a jar that is not looked at is a jar that is forgotten.
   const rows = query.scope === 'active' ? await all : await all.limit(query.limit + 1);
-  const page = query.scope === 'active' ? rows : rows.slice(0, query.limit);
-  const last = page[page.length - 1];
+  const { page, nextBefore } = pageOf(rows, query.scope === 'active' ? Infinity : query.limit);
   return {
-    batches: withLogs(page, await logs.read(db, page), now),
-    nextBefore: rows.length > page.length && last ? `${last.createdAt.toISOString()}_${last.id}` : null,
+    batches: withLogs(page, await logs.read(scope, page), now),
+    nextBefore,
     revision,
     serverTime: now.toISOString(),
   };
 }
 
 /** What is under way or has milk or pulp left, as the core sees it. */
-export async function batchesUnderWay(db: Db, logs: BatchLogs): Promise<{ id: string; state: BatchState }[]> {
-  const rows = await db.select().from(batches).where(eq(batches.active, true));
-  return [...(await logs.read(db, rows))].flatMap(([id, log]) => {
+export async function batchesUnderWay(
+  scope: Scope,
+  logs: BatchLogs,
+): Promise<{ id: string; state: BatchState }[]> {
+  const { db, kitchenId } = scope;
+  const active = and(eq(batches.kitchenId, kitchenId), eq(batches.active, true));
+  const rows = await db.select().from(batches).where(active).orderBy(batches.createdAt, batches.id);
+  return [...(await logs.read(scope, rows))].flatMap(([id, log]) => {
     const state = log.readable ? coreView(log).state : null;
     return state ? [{ id, state }] : [];
   });
@@ -108,12 +114,14 @@ export async function batchesUnderWay(db: Db, logs: BatchLogs): Promise<{ id: st
 
 /** Batches that changed after a revision, with what was added to their logs since. */
 export async function changedBatches(
-  db: Db,
+  scope: Scope,
   logs: BatchLogs,
   since: number,
 ): Promise<Frozen<ChangedBatch>[]> {
-  const rows = await db.select().from(batches).where(gt(batches.changedIn, since)).orderBy(batches.createdAt);
-  const known = await logs.read(db, rows);
+  const { db, kitchenId } = scope;
+  const changed = and(eq(batches.kitchenId, kitchenId), gt(batches.changedIn, since));
+  const rows = await db.select().from(batches).where(changed).orderBy(batches.createdAt);
+  const known = await logs.read(scope, rows);
   return rows.flatMap(({ id, timeZone, active }) => {
     const log = known.get(id);
     if (!log?.readable) return [];
@@ -137,46 +145,67 @@ interface Opened {
 }
 
 /** What a batch is computed from, besides what is asked for. */
-async function batchGrounds(db: Db) {
-  const { settings, kitchen } = await readKitchenModel(db);
+export async function batchGrounds(scope: Scope) {
+  const { settings, kitchen } = await readKitchenModel(scope);
   return { budgetH: settings.budgetH, timeZone: settings.timeZone, kitchen };
 }
 
-/** The core's prediction for a batch as it stands now, with how sure it is: computed before anything is written. */
-export async function openBatch(db: Db, { recipe, ownIngredients, guide }: Start): Promise<Computed<Opened>> {
-  const { revision } = await readRevisions(db);
-  const from = await batchGrounds(db);
-  const { pantry } = from.kitchen;
-  const own = [...pantry.own, ...checkBrought(ownIngredients)];
-  const kitchen = { ...from.kitchen, pantry: { own } };
-  const plain = plannedEvent(recipe, kitchen, from.budgetH, guide);
+/** The core's prediction for a batch in such a kitchen, with how sure it is. */
+export async function computeOpened(
+  { kitchen: model, budgetH, timeZone }: Awaited<ReturnType<typeof batchGrounds>>,
+  { recipe, ownIngredients, guide }: Start,
+): Promise<Opened> {
+  const own = [...model.pantry.own, ...checkBrought(ownIngredients)];
+  const kitchen = { ...model, pantry: { own } };
+  const plain = plannedEvent(recipe, kitchen, budgetH, guide);
   if (!plain.ok) throw notComputable(plain.refusal, ['recipe']);
   const sure = await compute('uncertainty', { recipe, kitchen });
   const planned = PlannedSchema.parse({ ...plain.value, sureness: sure.ok ? sure.value : null });
-  return { value: { planned, timeZone: from.timeZone }, revision, from, readAgain: batchGrounds };
+  return { planned, timeZone };
+}
+
+/** A batch as it stands now, computed before anything is written. */
+export async function openBatch(access: KitchenAccess, start: Start): Promise<Computed<Opened>> {
+  const { from, revision } = await readGrounds(access, batchGrounds);
+  return { value: await computeOpened(from, start), revision, from, readAgain: batchGrounds };
 }
 
 /** Begins the log of a batch, and answers the batch's id. `at` is when the cook began. */
 export async function startBatch(
-  tx: Db,
+  scope: ChangeScope,
   { planned, timeZone }: Opened,
   batchId: string | undefined,
   at: Date,
 ): Promise<string> {
+  const { db, kitchenId } = scope;
   const id = batchId ?? randomUUID();
-  const revision = await raiseRevision(tx);
-  const made = await tx
+  const revision = await raiseRevision(scope);
+  const eventId = randomUUID();
+  const state = batchState([{ ...planned, id: eventId, atMs: at.getTime() }]);
+  if (!state) throw new Error('A batch that was planned has no state.');
+  const made = await db
     .insert(batches)
-    .values({ id, timeZone, createdAt: at, active: true, changedIn: revision })
+    .values({ kitchenId, id, timeZone, createdAt: at, changedIn: revision, ...listed(state) })
     .onConflictDoNothing()
     .returning();
   if (made.length === 0) {
     throw new ProblemError('conflict', 'This batch has already been begun.', { reason: 'id-taken' });
   }
-  await tx
-    .insert(batchEvents)
-    .values({ id: randomUUID(), batchId: id, at, timeZone, what: planned, addedIn: revision });
+  await db.insert(batchEvents).values({
+    kitchenId,
+    id: eventId,
+    batchId: id,
+    at,
+    timeZone,
+    what: planned,
+    addedIn: revision,
+  });
   return id;
+}
+
+/** What a batch's row says of it, besides its log. */
+function listed(state: BatchState): { active: boolean; summary: BatchSummary } {
+  return { active: isActive(state), summary: BatchSummarySchema.parse(batchSummary(state)) };
 }
 
 function isActive(state: BatchState): boolean {
@@ -204,7 +233,7 @@ interface LogSoFar {
 
 /** Adds to a log that is known; answers it with what was added. See `recordEvents`. */
 export async function appendEvents(
-  db: Db,
+  scope: ChangeScope,
   { batchId, events: before, timeZone, readings }: LogSoFar,
   { happenings, ids }: Entry,
   at: Date,
@@ -212,7 +241,8 @@ export async function appendEvents(
   // One tap shares one moment and no two taps do: undo tells them apart by it.
   const last = before[before.length - 1];
   const atMs = last ? Math.max(at.getTime(), last.atMs + 1) : at.getTime();
-  const addedIn = await raiseRevision(db);
+  const { db, kitchenId } = scope;
+  const addedIn = await raiseRevision(scope);
   let events = before;
   let state = batchState(events);
   const rows: (typeof batchEvents.$inferInsert)[] = [];
@@ -222,15 +252,15 @@ export async function appendEvents(
     if (refusal) throw new ProblemError('conflict', eventRefusalMessage(refusal), { reason: refusal });
     const id = ids?.[i] ?? randomUUID();
     const kept = StoredEventBodySchema.parse(what);
-    rows.push({ id, batchId, at: new Date(atMs), timeZone, what: kept, addedIn });
+    rows.push({ kitchenId, id, batchId, at: new Date(atMs), timeZone, what: kept, addedIn });
     events = [...events, { ...what, id, atMs }];
     state = batchState(events);
   }
   await db.insert(batchEvents).values(rows);
   await db
     .update(batches)
-    .set({ changedIn: addedIn, ...(state && { active: isActive(state) }) })
-    .where(eq(batches.id, batchId));
+    .set({ changedIn: addedIn, ...(state && listed(state)) })
+    .where(and(eq(batches.kitchenId, kitchenId), eq(batches.id, batchId)));
   return events;
 }
 
@@ -240,29 +270,33 @@ export async function appendEvents(
  * are.
  */
 export async function recordEvents(
-  tx: Db,
+  scope: ChangeScope,
   logs: BatchLogs,
   batchId: string,
   entry: Entry,
   at: Date,
 ): Promise<string> {
   const { ids } = entry;
-  logs.changing(batchId);
-  const [row] = await tx.select().from(batches).where(eq(batches.id, batchId));
-  const log = await readableLog(tx, logs, found(row), true);
-  if (ids && ids.length > 0) {
-    const taken = await tx
-      .select({ id: batchEvents.id })
-      .from(batchEvents)
-      .where(inArray(batchEvents.id, [...ids]));
-    if (taken.length > 0 || new Set(ids).size < ids.length) {
-      throw new ProblemError('conflict', 'These entries are already in the log.', { reason: 'id-taken' });
-    }
-  }
-  const { timeZone } = await kitchenSettings(tx);
-  const { events } = coreView(log);
-  await appendEvents(tx, { batchId, events, timeZone, readings: await fridgeLog(tx) }, entry, at);
+  logs.changing(scope.kitchenId, batchId);
+  const row = await logs.row(scope, batchId);
+  const log = row && (await logs.read(scope, [row], { writing: true })).get(batchId);
+  const readable = readableBatch(row && log ? { row, log } : null).log;
+  if (ids && ids.length > 0) await refuseTaken(scope, ids);
+  const { timeZone } = await kitchenSettings(scope);
+  const { events } = coreView(readable);
+  await appendEvents(scope, { batchId, events, timeZone, readings: await fridgeLog(scope) }, entry, at);
   return `${events.length}+${entry.happenings.length}`;
+}
+
+/** A device's own ids name one entry each, once. */
+async function refuseTaken({ db, kitchenId }: Scope, ids: readonly string[]): Promise<void> {
+  const taken = await db
+    .select({ id: batchEvents.id })
+    .from(batchEvents)
+    .where(and(eq(batchEvents.kitchenId, kitchenId), inArray(batchEvents.id, [...ids])));
+  if (taken.length > 0 || new Set(ids).size < ids.length) {
+    throw new ProblemError('conflict', 'These entries are already in the log.', { reason: 'id-taken' });
+  }
 }
 
 /** How `recordEvents` names what it added: how many lines came before, and how many it added. */
@@ -273,14 +307,18 @@ const LinesSchema = z
 
 /** What an addition added; of one made by an earlier release, all of the log. */
 export async function viewAdded(
-  db: Db,
+  access: KitchenAccess,
   logs: BatchLogs,
   batchId: string,
   made: string,
-  now: Date,
 ): Promise<Frozen<Added>> {
-  const { events } = await readableLog(db, logs, found(await logs.row(db, batchId)));
+  const { events } = (await readBatch(access, logs, batchId)).log;
   const lines = LinesSchema.safeParse(made);
   const [before = 0, count = events.length] = lines.success ? lines.data : [];
-  return { batchId, before, events: events.slice(before, before + count), serverTime: now.toISOString() };
+  return {
+    batchId,
+    before,
+    events: events.slice(before, before + count),
+    serverTime: access.now.toISOString(),
+  };
 }

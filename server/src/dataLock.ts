@@ -10,7 +10,16 @@ const { tryLock } = createRequire(import.meta.url)('fs-native-extensions') as {
 
 const HolderSchema = z.object({ pid: z.number(), since: z.string() });
 
-export class DataFolderBusy extends Error {}
+/** Another process has the folder. */
+export class DataFolderBusy extends Error {
+  constructor(
+    words: string,
+    /** Its number, where it is known. */
+    readonly pid: number | null,
+  ) {
+    super(words);
+  }
+}
 
 export interface DataLock {
   release: () => void;
@@ -26,9 +35,11 @@ export function lockDataFolder(dataDir: string): DataLock {
   const fd = openSync(file, 'a+');
   if (!tryLock(fd)) {
     closeSync(fd);
+    const holder = holderOf(file);
     throw new DataFolderBusy(
-      `The data folder ${dataDir} is in use by another Humble Churn server${holderOf(file)}. ` +
+      `The data folder ${dataDir} is in use by another Humble Churn server${holder ? ` (process ${holder.pid}, since ${holder.since})` : ''}. ` +
         'Stop that one first, or choose another folder with DATA_DIR. Nothing was changed.',
+      holder?.pid ?? null,
     );
   }
   ftruncateSync(fd);
@@ -36,11 +47,10 @@ export function lockDataFolder(dataDir: string): DataLock {
   return { release: () => closeSync(fd) };
 }
 
-function holderOf(file: string): string {
+function holderOf(file: string): z.infer<typeof HolderSchema> | null {
   try {
-    const { pid, since } = HolderSchema.parse(JSON.parse(readFileSync(file, 'utf8')));
-    return ` (process ${pid}, since ${since})`;
+    return HolderSchema.parse(JSON.parse(readFileSync(file, 'utf8')));
   } catch {
-    return '';
+    return null;
   }
 }

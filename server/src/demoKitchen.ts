@@ -2,10 +2,11 @@ import { randomUUID } from 'node:crypto';
 import type { BatchEvent, EventBody, FridgeReading, Random, Recipe, StepState } from '@humble-churn/core';
 import { batchState, normalDraw, seededRandom, storedPulpG } from '@humble-churn/core';
 import { BatchLogs, coreView } from './batchLogs';
-import { appendEvents, openBatch, startBatch } from './batches';
-import type { Db } from './database';
+import { appendEvents, batchGrounds, computeOpened, startBatch } from './batches';
+import type { OpenDatabase } from './database';
 import type { Story } from './demoStories';
 import { BAKING, NUT_FREE, PORRIDGE, PROFILE, SOUP, STORIES, SUNDAY } from './demoStories';
+import type { ChangeScope } from './kitchenAccess';
 import { fridgeLog, kitchenSettings } from './kitchens';
 import { keepRecipe, keepVersion } from './recipes';
 import { fridgeReadings, kitchens } from './tables';
@@ -19,21 +20,21 @@ type Recordable = Exclude<EventBody, { type: 'planned' }>;
 /** One batch being made long ago, its clock moved by hand. */
 class PastBatch {
   private constructor(
-    private readonly db: Db,
+    private readonly scope: ChangeScope,
     readonly id: string,
     private ms: number,
     private events: readonly BatchEvent[],
     private readonly kitchen: { timeZone: string; readings: readonly FridgeReading[] },
   ) {}
 
-  static async plan(db: Db, recipe: Recipe, atMs: number): Promise<PastBatch> {
+  static async plan(scope: ChangeScope, recipe: Recipe, atMs: number): Promise<PastBatch> {
     const at = new Date(atMs);
-    const { value } = await openBatch(db, { recipe, ownIngredients: [] });
-    const id = await startBatch(db, value, undefined, at);
-    const log = (await new BatchLogs().read(db, [{ id, changedIn: 0 }])).get(id);
+    const opened = await computeOpened(await batchGrounds(scope), { recipe, ownIngredients: [] });
+    const id = await startBatch(scope, opened, undefined, at);
+    const log = (await new BatchLogs(true).read(scope, [{ id, changedIn: 0 }])).get(id);
     const events = log ? coreView(log).events : [];
-    const { timeZone } = await kitchenSettings(db);
-    return new PastBatch(db, id, atMs, events, { timeZone, readings: await fridgeLog(db) });
+    const { timeZone } = await kitchenSettings(scope);
+    return new PastBatch(scope, id, atMs, events, { timeZone, readings: await fridgeLog(scope) });
   }
 
   wait(ms: number): this {
@@ -43,7 +44,7 @@ class PastBatch {
 
   async record(...happenings: Recordable[]): Promise<void> {
     const log = { batchId: this.id, events: this.events, ...this.kitchen };
-    this.events = await appendEvents(this.db, log, { happenings }, new Date(this.ms));
+    this.events = await appendEvents(this.scope, log, { happenings }, new Date(this.ms));
   }
 
   state() {
@@ -147,11 +148,11 @@ async function tellEnd(batch: PastBatch, end: Story['end']): Promise<void> {
   }
 }
 
-async function tell(db: Db, story: Story, now: Date, random: Random): Promise<void> {
+async function tell(scope: ChangeScope, story: Story, now: Date, random: Random): Promise<void> {
   const bottledMs = Math.floor(bottledMsOf(story, now) / QUARTER_MS) * QUARTER_MS;
   const { recipe, pulp } = story.dish;
   const soakMs = recipe.soak.hours * HOUR_MS;
-  const batch = await PastBatch.plan(db, recipe, bottledMs - soakMs - 60 * 60_000);
+  const batch = await PastBatch.plan(scope, recipe, bottledMs - soakMs - 60 * 60_000);
   const { steps, prediction } = batch.state();
   const wavering = (value: number, share: number): number =>
     Math.round(value * (1 + share * normalDraw(random)));
@@ -175,47 +176,47 @@ async function tell(db: Db, story: Story, now: Date, random: Random): Promise<vo
 }
 
 /** Tonight's soak: hazelnuts in the fridge, begun a while ago. */
-async function soakUnderWay(db: Db, now: Date): Promise<void> {
-  const batch = await PastBatch.plan(db, PORRIDGE.recipe, now.getTime() - 3.75 * HOUR_MS);
+async function soakUnderWay(scope: ChangeScope, now: Date): Promise<void> {
+  const batch = await PastBatch.plan(scope, PORRIDGE.recipe, now.getTime() - 3.75 * HOUR_MS);
   await batch.wait(5 * 60_000).record({ type: 'step-done', step: 'weigh' });
   await batch.wait(60_000).record({ type: 'step-begun', step: 'soak', timerS: null });
 }
 
+/** The ferry keeper's kitchen before anything was made in it. */
+const DEMO_KITCHEN = {
+  name: 'The ferry keeper’s kitchen',
+  roomTempC: 19,
+  fridgeTempC: 4,
+  cupSystem: 'us',
+  measures: 'metric',
+  currency: 'EUR',
+  budgetH: 96,
+  machine: 'high-speed-jug',
+  strainer: 'fine-bag',
+  profile: PROFILE,
+} as const;
+
 /**
- * Fills an empty database with a made-up kitchen: a ferry keeper's, four grown-ups, one of whom keeps off tree
- * nuts. Six weeks of batches up to `now`, all or nothing; a kitchen that is already there is left as it is.
+ * Makes a made-up kitchen and answers its id: a ferry keeper’s, four grown-ups, one of whom avoids tree nuts. Six
+ * weeks of batches up to `now`, all or nothing.
  */
-export async function loadDemoKitchen(db: Db, now: Date): Promise<void> {
+export async function loadDemoKitchen({ db }: Pick<OpenDatabase, 'db'>, now: Date): Promise<string> {
   const timeZone = Intl.DateTimeFormat().resolvedOptions().timeZone;
+  const id = randomUUID();
+  const daysAgo = (days: number): Date => new Date(now.getTime() - days * DAY_MS);
   await db.transaction(async (tx) => {
-    const made = await tx
-      .insert(kitchens)
-      .values({
-        id: 1,
-        name: 'The ferry keeper’s kitchen',
-        timeZone,
-        roomTempC: 19,
-        fridgeTempC: 4,
-        cupSystem: 'us',
-        measures: 'metric',
-        currency: 'EUR',
-        budgetH: 96,
-        machine: 'high-speed-jug',
-        strainer: 'fine-bag',
-        profile: PROFILE,
-      })
-      .onConflictDoNothing()
-      .returning();
-    if (made.length === 0) return;
-    await tx.insert(fridgeReadings).values({ at: new Date(now.getTime() - 43 * DAY_MS), timeZone, tempC: 4 });
-    const keptAt = new Date(now.getTime() - 42 * DAY_MS);
-    for (const { recipe } of [PORRIDGE, SOUP, BAKING, NUT_FREE]) await keepRecipe(tx, recipe, [], keptAt);
+    await tx.insert(kitchens).values({ id, createdAt: daysAgo(43), timeZone, ...DEMO_KITCHEN });
+    await tx.insert(fridgeReadings).values({ kitchenId: id, at: daysAgo(43), timeZone, tempC: 4 });
+    const scope: ChangeScope = { db: tx, kitchenId: id, now, revision: 0, raised: () => undefined };
+    const longAgo = { ...scope, now: daysAgo(42) };
+    for (const { recipe } of [PORRIDGE, SOUP, BAKING, NUT_FREE]) await keepRecipe(longAgo, recipe, []);
     // Sunday's milk was first made thinner and unsweetened.
     const first = { ...SUNDAY.recipe, waterPerNut: 6, additions: [] };
-    const sunday = await keepRecipe(tx, first, [], keptAt);
-    await keepVersion(tx, sunday, SUNDAY.recipe, new Date(now.getTime() - 40 * DAY_MS));
+    const sunday = await keepRecipe(longAgo, first, []);
+    await keepVersion({ ...scope, now: daysAgo(40) }, sunday, SUNDAY.recipe);
     const random = seededRandom(SEED);
-    for (const story of STORIES) await tell(tx, story, now, random);
-    await soakUnderWay(tx, now);
+    for (const story of STORIES) await tell(scope, story, now, random);
+    await soakUnderWay(scope, now);
   });
+  return id;
 }

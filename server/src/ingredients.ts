@@ -1,11 +1,12 @@
 import { isDeepStrictEqual } from 'node:util';
-import type { IngredientPatchSchema, PackFiguresWire } from '@humble-churn/contract';
+import type { IngredientPatchSchema, NewIngredientSchema } from '@humble-churn/contract';
 import { OwnIngredientSchema } from '@humble-churn/contract';
 import type { OwnIngredient, PackFigures } from '@humble-churn/core';
 import { findIngredient, ingredientFromPack, poisonousName, refused, TABLE_ONLY } from '@humble-churn/core';
-import { asc, eq } from 'drizzle-orm';
+import { and, asc, eq } from 'drizzle-orm';
+import type { SQL } from 'drizzle-orm';
 import type { z } from 'zod';
-import type { Db } from './database';
+import type { ChangeScope, Scope } from './kitchenAccess';
 import { ProblemError, notComputable } from './problemError';
 import { raiseRevision } from './revision';
 import { ownIngredientRevisions, ownIngredients } from './tables';
@@ -18,25 +19,36 @@ function readRow({ body, archived }: Row): OwnIngredient | null {
 }
 
 /** The cook's own ingredients that can be read, archived ones too: what uses them still finds them. */
-export async function listOwnIngredients(db: Db): Promise<OwnIngredient[]> {
-  const rows = await db.select().from(ownIngredients).orderBy(asc(ownIngredients.createdAt));
+export async function listOwnIngredients({ db, kitchenId }: Scope): Promise<OwnIngredient[]> {
+  const rows = await db
+    .select()
+    .from(ownIngredients)
+    .where(eq(ownIngredients.kitchenId, kitchenId))
+    .orderBy(asc(ownIngredients.createdAt), asc(ownIngredients.key));
   return rows.map(readRow).filter((one) => one !== null);
 }
 
 const none = (): ProblemError => new ProblemError('not-found', 'There is no such ingredient.');
 
-export async function viewOwnIngredient(db: Db, key: string): Promise<OwnIngredient> {
-  const [row] = await db.select().from(ownIngredients).where(eq(ownIngredients.key, key));
+/** One ingredient of the cook's own, by its key. */
+function ofKey({ kitchenId }: Scope, key: string): SQL | undefined {
+  return and(eq(ownIngredients.kitchenId, kitchenId), eq(ownIngredients.key, key));
+}
+
+export async function viewOwnIngredient(scope: Scope, key: string): Promise<OwnIngredient> {
+  const [row] = await scope.db.select().from(ownIngredients).where(ofKey(scope, key));
   const read = row && readRow(row);
   if (!read) throw none();
   return read;
 }
 
 /** A key from the name that no row has: Latin letters and digits, told apart by a number where it is taken. */
-async function freeKey(db: Db, name: string): Promise<string> {
-  const taken = new Set(
-    (await db.select({ key: ownIngredients.key }).from(ownIngredients)).map((row) => row.key),
-  );
+async function freeKey({ db, kitchenId }: Scope, name: string): Promise<string> {
+  const rows = await db
+    .select({ key: ownIngredients.key })
+    .from(ownIngredients)
+    .where(eq(ownIngredients.kitchenId, kitchenId));
+  const taken = new Set(rows.map((row) => row.key));
   const plain = name
     .normalize('NFKD')
     .toLowerCase()
@@ -63,27 +75,30 @@ function contentOf({ key: _key, revision: _revision, archived: _archived, ...wha
   return what;
 }
 
+async function addRow({ db, kitchenId, now }: ChangeScope, key: string, body: OwnIngredient): Promise<void> {
+  await db.insert(ownIngredients).values({ kitchenId, key, body, createdAt: now });
+}
+
 /**
  * Takes in ingredients that came along with a recipe, and answers how its keys are to be read here: a key that means
  * something else in this kitchen already gets a new one.
  */
 export async function adoptIngredients(
-  db: Db,
+  scope: ChangeScope,
   brought: readonly OwnIngredient[],
-  now: Date,
 ): Promise<Map<string, string>> {
   const keys = new Map<string, string>();
   for (const one of checkBrought(brought)) {
-    const own = await listOwnIngredients(db);
+    const own = await listOwnIngredients(scope);
     const same = own.find((mine) => isDeepStrictEqual(contentOf(mine), contentOf(one)));
     if (same) {
       keys.set(one.key, same.key);
       continue;
     }
-    const key = await freeKey(db, one.name);
+    const key = await freeKey(scope, one.name);
     const body = OwnIngredientSchema.parse({ ...one, key, revision: 1, archived: false });
-    await raiseRevision(db, 'ingredients');
-    await db.insert(ownIngredients).values({ key, body, createdAt: now });
+    await raiseRevision(scope, 'ingredients');
+    await addRow(scope, key, body);
     keys.set(one.key, key);
   }
   return keys;
@@ -96,40 +111,47 @@ function fromPack(pack: PackFigures, revision: number): OwnIngredient {
   return OwnIngredientSchema.parse({ ...made.value, revision });
 }
 
-/** Adds an ingredient from its pack and answers its key. */
-export async function addIngredient(db: Db, pack: PackFiguresWire, now: Date): Promise<string> {
-  const key = await freeKey(db, pack.name);
-  await raiseRevision(db, 'ingredients');
-  await db.insert(ownIngredients).values({ key, body: fromPack({ ...pack, key }, 1), createdAt: now });
+/** Adds an ingredient from its pack, under the device's own key if it has one, and answers the key. */
+export async function addIngredient(
+  scope: ChangeScope,
+  { key: given, ...pack }: z.output<typeof NewIngredientSchema>,
+): Promise<string> {
+  const key = given ?? (await freeKey(scope, pack.name));
+  if (given !== undefined) {
+    const [taken] = await scope.db.select().from(ownIngredients).where(ofKey(scope, key));
+    if (taken) {
+      throw new ProblemError('conflict', 'This ingredient has already been added.', { reason: 'id-taken' });
+    }
+  }
+  await raiseRevision(scope, 'ingredients');
+  await addRow(scope, key, fromPack({ ...pack, key }, 1));
   return key;
 }
 
 /**
  * Corrects an ingredient, or archives it or brings it back. What it said before is kept as a revision; batches, plans
- * and recipe versions keep the one they were written with.
+ * and recipe versions keep the one they were written with. Answers its key.
  */
 export async function changeIngredient(
-  db: Db,
+  scope: ChangeScope,
   key: string,
   { pack, archived }: z.output<typeof IngredientPatchSchema>,
-  now: Date,
-): Promise<OwnIngredient[]> {
-  return db.transaction(async (tx) => {
-    const [row] = await tx.select().from(ownIngredients).where(eq(ownIngredients.key, key));
-    if (!row) throw none();
-    await raiseRevision(tx, 'ingredients');
-    if (pack) {
-      const before = readRow(row)?.revision ?? 1;
-      await tx
-        .insert(ownIngredientRevisions)
-        .values({ key, revision: before, body: row.body, replacedAt: now })
-        .onConflictDoNothing();
-      const body = fromPack({ ...pack, key }, before + 1);
-      await tx.update(ownIngredients).set({ body }).where(eq(ownIngredients.key, key));
-    }
-    if (archived !== undefined) {
-      await tx.update(ownIngredients).set({ archived }).where(eq(ownIngredients.key, key));
-    }
-    return listOwnIngredients(tx);
-  });
+): Promise<string> {
+  const { db, kitchenId, now } = scope;
+  const [row] = await db.select().from(ownIngredients).where(ofKey(scope, key));
+  if (!row) throw none();
+  await raiseRevision(scope, 'ingredients');
+  if (pack) {
+    const before = readRow(row)?.revision ?? 1;
+    await db
+      .insert(ownIngredientRevisions)
+      .values({ kitchenId, key, revision: before, body: row.body, replacedAt: now })
+      .onConflictDoNothing();
+    const body = fromPack({ ...pack, key }, before + 1);
+    await db.update(ownIngredients).set({ body }).where(ofKey(scope, key));
+  }
+  if (archived !== undefined) {
+    await db.update(ownIngredients).set({ archived }).where(ofKey(scope, key));
+  }
+  return key;
 }

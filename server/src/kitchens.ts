@@ -1,14 +1,15 @@
 import type { FridgeLogSchema, Kitchen, KitchenPatch, KitchenSettings } from '@humble-churn/contract';
 import { KitchenProfileSchema, KitchenSettingsSchema, StoredKitchenSchema } from '@humble-churn/contract';
 import type { FridgeReading } from '@humble-churn/core';
-import { asc, eq, gt } from 'drizzle-orm';
+import { randomUUID } from 'node:crypto';
+import { and, asc, eq, gt } from 'drizzle-orm';
 import type { z } from 'zod';
-import type { Db } from './database';
+import type { OpenDatabase } from './database';
+import type { ChangeScope, Scope } from './kitchenAccess';
+import { ProblemError } from './problemError';
 import { raiseRevision, readRevisions } from './revision';
 import { problemsOf } from './unreadable';
 import { fridgeReadings, kitchens } from './tables';
-
-const ONLY = 1;
 
 /** A kitchen nobody has set up yet. */
 const NEW_KITCHEN: Omit<KitchenSettings, 'timeZone' | 'timeZoneSet'> = {
@@ -24,34 +25,46 @@ const NEW_KITCHEN: Omit<KitchenSettings, 'timeZone' | 'timeZoneSet'> = {
   profile: KitchenProfileSchema.parse({}),
 };
 
-/** Makes the kitchen when there is none yet; it is in this machine's zone until a browser names its own. */
-export async function ensureKitchen(db: Db, now: Date): Promise<void> {
-  const timeZone = Intl.DateTimeFormat().resolvedOptions().timeZone;
-  await db.transaction(async (tx) => {
-    const made = await tx
-      .insert(kitchens)
-      .values({ id: ONLY, timeZone, timeZoneSet: false, ...NEW_KITCHEN })
-      .onConflictDoNothing()
-      .returning();
-    if (made.length > 0) {
-      await tx.insert(fridgeReadings).values({ at: now, timeZone, tempC: NEW_KITCHEN.fridgeTempC });
-    }
-  });
+/** The first kitchen of a database; null while there is none. */
+export async function firstKitchen({ db }: Pick<OpenDatabase, 'db'>): Promise<string | null> {
+  const [row] = await db
+    .select({ id: kitchens.id })
+    .from(kitchens)
+    .orderBy(asc(kitchens.createdAt), asc(kitchens.id))
+    .limit(1);
+  return row?.id ?? null;
 }
 
-export async function kitchenSettings(db: Db): Promise<KitchenSettings> {
-  return (await readKitchen(db)).settings;
+/** Makes a kitchen and answers its id; it is in this machine's zone until a browser names its own. */
+export async function makeKitchen({ db }: Pick<OpenDatabase, 'db'>, now: Date): Promise<string> {
+  const timeZone = Intl.DateTimeFormat().resolvedOptions().timeZone;
+  const id = randomUUID();
+  await db.transaction(async (tx) => {
+    await tx.insert(kitchens).values({ id, createdAt: now, timeZone, timeZoneSet: false, ...NEW_KITCHEN });
+    await tx
+      .insert(fridgeReadings)
+      .values({ kitchenId: id, at: now, timeZone, tempC: NEW_KITCHEN.fridgeTempC });
+  });
+  return id;
+}
+
+export async function kitchenSettings(scope: Scope): Promise<KitchenSettings> {
+  return (await readKitchen(scope)).settings;
 }
 
 /**
  * The kitchen's settings, and what of them cannot be read: that is as in a new kitchen, so that everything else goes
  * on.
  */
-export async function readKitchen(db: Db): Promise<{ settings: KitchenSettings; problems: string[] }> {
-  const [row] = await db.select().from(kitchens).where(eq(kitchens.id, ONLY));
+export async function readKitchen({
+  db,
+  kitchenId,
+}: Scope): Promise<{ settings: KitchenSettings; problems: string[] }> {
+  const [row] = await db.select().from(kitchens).where(eq(kitchens.id, kitchenId));
+  if (!row) throw new ProblemError('not-found', 'There is no such kitchen here.');
   const whole = StoredKitchenSchema.safeParse(row);
   if (whole.success) return { settings: whole.data, problems: [] };
-  const profile: Record<string, unknown> = { ...row?.profile };
+  const profile: Record<string, unknown> = { ...row.profile };
   for (const [field, shape] of Object.entries(KitchenProfileSchema.shape)) {
     if (!shape.safeParse(profile[field]).success) delete profile[field];
   }
@@ -64,20 +77,24 @@ export async function readKitchen(db: Db): Promise<{ settings: KitchenSettings; 
   return { settings: StoredKitchenSchema.parse(fields), problems: problemsOf(whole.error) };
 }
 
-export async function fridgeLog(db: Db): Promise<FridgeReading[]> {
-  const rows = await db.select().from(fridgeReadings).orderBy(asc(fridgeReadings.id));
+export async function fridgeLog({ db, kitchenId }: Scope): Promise<FridgeReading[]> {
+  const rows = await db
+    .select()
+    .from(fridgeReadings)
+    .where(eq(fridgeReadings.kitchenId, kitchenId))
+    .orderBy(asc(fridgeReadings.id));
   return rows.map((row) => ({ atMs: row.at.getTime(), tempC: row.tempC }));
 }
 
 /** A page of the fridge's log: what was said after a reading that is known. */
 export async function viewFridgeLog(
-  db: Db,
+  { db, kitchenId }: Scope,
   { after, limit }: { after: number; limit: number },
 ): Promise<z.output<typeof FridgeLogSchema>> {
   const rows = await db
     .select()
     .from(fridgeReadings)
-    .where(gt(fridgeReadings.id, after))
+    .where(and(eq(fridgeReadings.kitchenId, kitchenId), gt(fridgeReadings.id, after)))
     .orderBy(asc(fridgeReadings.id))
     .limit(limit + 1);
   return {
@@ -86,22 +103,23 @@ export async function viewFridgeLog(
   };
 }
 
-export async function viewKitchen(db: Db, now: Date): Promise<Kitchen> {
-  const { revision } = await readRevisions(db);
-  return { ...(await kitchenSettings(db)), revision, serverTime: now.toISOString() };
+export async function viewKitchen(scope: Scope): Promise<Kitchen> {
+  const { revision } = await readRevisions(scope);
+  return { ...(await kitchenSettings(scope)), revision, serverTime: scope.now.toISOString() };
 }
 
-/** Changes settings; a new fridge temperature also goes on the fridge's log. */
-export async function changeKitchen(db: Db, patch: KitchenPatch, now: Date): Promise<Kitchen> {
-  await db.transaction(async (tx) => {
-    const before = await kitchenSettings(tx);
-    const set = before.timeZoneSet || patch.timeZone !== undefined;
-    const after = KitchenSettingsSchema.parse({ ...before, ...patch, timeZoneSet: set });
-    await raiseRevision(tx, 'settings');
-    await tx.update(kitchens).set(after).where(eq(kitchens.id, ONLY));
-    if (after.fridgeTempC !== before.fridgeTempC) {
-      await tx.insert(fridgeReadings).values({ at: now, timeZone: after.timeZone, tempC: after.fridgeTempC });
-    }
-  });
-  return viewKitchen(db, now);
+/** Changes settings; a new fridge temperature also goes on the fridge's log. Answers the kitchen's id. */
+export async function changeKitchen(scope: ChangeScope, patch: KitchenPatch): Promise<string> {
+  const { db, kitchenId, now } = scope;
+  const before = await kitchenSettings(scope);
+  const set = before.timeZoneSet || patch.timeZone !== undefined;
+  const after = KitchenSettingsSchema.parse({ ...before, ...patch, timeZoneSet: set });
+  await raiseRevision(scope, 'settings');
+  await db.update(kitchens).set(after).where(eq(kitchens.id, kitchenId));
+  if (after.fridgeTempC !== before.fridgeTempC) {
+    await db
+      .insert(fridgeReadings)
+      .values({ kitchenId, at: now, timeZone: after.timeZone, tempC: after.fridgeTempC });
+  }
+  return kitchenId;
 }

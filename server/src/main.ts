@@ -1,6 +1,13 @@
-import { resolve } from 'node:path';
+import { join, resolve } from 'node:path';
+import { setTimeout as sleep } from 'node:timers/promises';
 import { fileURLToPath } from 'node:url';
+import { parseArgs } from 'node:util';
 import { z } from 'zod';
+import { backupsIn, makeBackup } from './backup';
+import { DataFolderBusy } from './dataLock';
+import type { DatabasePlace } from './openDatabase';
+import { openDatabase } from './openDatabase';
+import { restoreBackup } from './restore';
 import { startServer } from './server';
 
 const SITE = fileURLToPath(new URL('../../client/dist', import.meta.url));
@@ -9,20 +16,86 @@ const EnvironmentSchema = z.object({
   PORT: z.coerce.number().int().min(0).max(65535).default(8787),
   DATA_DIR: z.string().min(1).default('./data'),
   SITE_DIR: z.string().min(1).default(SITE),
+  DATABASE_URL: z.url({ protocol: /^postgres(ql)?$/ }).optional(),
+  BACKUP_DIR: z.string().min(1).optional(),
+  BACKUPS_KEPT: z.coerce.number().int().min(1).max(1000).default(14),
 });
+
+const OPTIONS = {
+  /** Fill an empty database with the demo kitchen. */
+  demo: { type: 'boolean', default: false },
+  /** Remove what is in the data folder first. */
+  fresh: { type: 'boolean', default: false },
+  /** Make anew what is derived from the logs. */
+  rebuild: { type: 'boolean', default: false },
+  /** Only make a backup. */
+  backup: { type: 'boolean', default: false },
+  /** Only restore this backup, into a database with nothing in it. */
+  restore: { type: 'string' },
+} as const;
+
+/** A server that has the folder makes its backup itself when it is told to; this long it may take, ms. */
+const BACKUP_WITHIN_MS = 10 * 60_000;
+const LOOK_EVERY_MS = 200;
+
+/** Has the process that has the folder make a backup, and answers where it is. */
+async function backupByHolder(pid: number, folder: string): Promise<string> {
+  const before = new Set(backupsIn(folder));
+  process.kill(pid, 'SIGUSR2');
+  for (let waitedMs = 0; waitedMs < BACKUP_WITHIN_MS; waitedMs += LOOK_EVERY_MS) {
+    const made = backupsIn(folder).find((name) => !before.has(name));
+    if (made !== undefined) return join(folder, made);
+    await sleep(LOOK_EVERY_MS);
+  }
+  throw new Error(`The server (process ${pid}) has made no backup in ${folder}.`);
+}
+
+async function backUp(place: DatabasePlace): Promise<string> {
+  try {
+    const database = await openDatabase(place);
+    try {
+      return await makeBackup(database, place.backups, new Date());
+    } finally {
+      await database.close();
+    }
+  } catch (error) {
+    if (!(error instanceof DataFolderBusy) || error.pid === null) throw error;
+    return backupByHolder(error.pid, place.backups.folder);
+  }
+}
 
 async function main(): Promise<void> {
   const environment = EnvironmentSchema.safeParse(process.env);
   if (!environment.success) {
-    throw new Error(`PORT must be a number up to 65535, DATA_DIR and SITE_DIR folders.`);
+    throw new Error(
+      'PORT must be a number up to 65535, DATA_DIR, SITE_DIR and BACKUP_DIR folders, BACKUPS_KEPT a number of files, DATABASE_URL an address such as postgres://user@host:5432/name.',
+    );
   }
-  const { PORT, DATA_DIR, SITE_DIR } = environment.data;
+  const { PORT, DATA_DIR, SITE_DIR, DATABASE_URL, BACKUP_DIR, BACKUPS_KEPT } = environment.data;
+  const { values } = parseArgs({ options: OPTIONS });
+  const dataDir = resolve(DATA_DIR);
+  const place: DatabasePlace = {
+    dataDir,
+    databaseUrl: DATABASE_URL,
+    backups: { folder: resolve(BACKUP_DIR ?? join(dataDir, 'backups')), keep: BACKUPS_KEPT },
+    startOver: values.fresh,
+  };
+  if (values.backup) {
+    console.log(`Backed up to ${await backUp(place)}`);
+    return;
+  }
+  if (values.restore !== undefined) {
+    const { madeAt, tables } = await restoreBackup(place, resolve(values.restore));
+    const rows = Object.values(tables).reduce((sum, count) => sum + count, 0);
+    console.log(`Restored ${rows} rows of the backup made at ${madeAt}.`);
+    return;
+  }
   const server = await startServer({
-    dataDir: resolve(DATA_DIR),
+    ...place,
     siteDir: resolve(SITE_DIR),
     port: PORT,
-    demo: process.argv.includes('--demo'),
-    startOver: process.argv.includes('--fresh'),
+    demo: values.demo,
+    rebuild: values.rebuild,
   });
   console.log(`Humble Churn is at ${server.url}`);
   let stopping = false;
@@ -40,6 +113,12 @@ async function main(): Promise<void> {
   };
   process.on('SIGTERM', stop);
   process.on('SIGINT', stop);
+  process.on('SIGUSR2', () => {
+    server.backUp().then(
+      (path) => console.log(`Backed up to ${path}`),
+      (error: unknown) => console.error('The backup failed:', error),
+    );
+  });
 }
 
 main().catch((error: unknown) => {

@@ -1,10 +1,14 @@
-import { ProblemSchema, ROUTES } from '@humble-churn/contract';
+import { COMMAND_NAMES, ProblemSchema, ROUTES } from '@humble-churn/contract';
 import { z } from 'zod';
 import { createDocument } from 'zod-openapi';
 import type { ZodOpenApiOperationObject, ZodOpenApiPathsObject } from 'zod-openapi';
 
 const KeyHeader = z.object({
-  'Idempotency-Key': z.string().min(8).max(100).meta({ description: 'New for each thing to be made' }),
+  'Idempotency-Key': z
+    .string()
+    .min(8)
+    .max(100)
+    .meta({ description: 'New for each command; the same again when it is sent again' }),
 });
 
 function objectOrNone(shape: z.ZodType): z.ZodObject | undefined {
@@ -14,6 +18,7 @@ function objectOrNone(shape: z.ZodType): z.ZodObject | undefined {
 /** The OpenAPI description of the wire, made from the schemas that parse it. */
 export function openApiDocument(): ReturnType<typeof createDocument> {
   const paths: ZodOpenApiPathsObject = {};
+  const commands = new Set<string>(COMMAND_NAMES);
   for (const [operationId, route] of Object.entries(ROUTES)) {
     const path = route.path.replace(/:(\w+)/g, '{$1}');
     const params = objectOrNone(route.params);
@@ -26,6 +31,7 @@ export function openApiDocument(): ReturnType<typeof createDocument> {
         ...(params && { path: params }),
         ...(query && { query }),
         ...(route.creates && { header: KeyHeader }),
+        ...(!route.creates && commands.has(operationId) && { header: KeyHeader.partial() }),
       },
       ...(hasBody && { requestBody: { content: { 'application/json': { schema: route.body } } } }),
       responses: {

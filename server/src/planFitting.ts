@@ -23,23 +23,23 @@ import type { z } from 'zod';
 import type { BatchLogs } from './batchLogs';
 import { batchesUnderWay } from './batches';
 import { compute } from './compute';
-import type { Db } from './database';
 import { checkBrought } from './ingredients';
+import type { KitchenAccess, Scope } from './kitchenAccess';
 import { readKitchenModel } from './kitchenModels';
 import { listPlans } from './planRows';
 import { ProblemError, notComputable } from './problemError';
 import type { Computed } from './revision';
-import { readRevisions } from './revision';
+import { readGrounds } from './revision';
 
 /** What open plans and batches under way take up, but for the plan that is being fitted in. */
-async function takenByOthers(db: Db, logs: BatchLogs, but: string | null, now: Date): Promise<Booking[]> {
-  const underWay = await batchesUnderWay(db, logs);
-  const planned = (await listPlans(db)).flatMap((plan) => {
+async function takenByOthers(scope: Scope, logs: BatchLogs, but: string): Promise<Booking[]> {
+  const underWay = await batchesUnderWay(scope, logs);
+  const planned = (await listPlans(scope)).flatMap((plan) => {
     if (plan.id === but) return [];
     const { job, placed } = settledPlan(plan);
     return bookingsOf(job, placed);
   });
-  return [...bookingsUnderWay(underWay, now.getTime()), ...planned];
+  return [...bookingsUnderWay(underWay, scope.now.getTime()), ...planned];
 }
 
 type Asked = Parameters<typeof jobOfPlan>[0];
@@ -52,35 +52,32 @@ export interface Fitted {
 
 /** What the best moments are computed from: what is asked for, the household's days, and what is taken. */
 async function fittingGrounds(
-  db: Db,
+  scope: Scope,
   logs: BatchLogs,
   asked: Asked,
   brought: readonly OwnIngredient[],
-  now: Date,
 ) {
-  const { settings, kitchen } = await readKitchenModel(db, brought);
+  const { settings, kitchen } = await readKitchenModel(scope, brought);
   const { wakingFrom, wakingTo, quietFrom, quietTo, bowls } = settings.profile;
   return {
     job: jobOfPlan(asked, kitchen),
     household: { wakingFrom, wakingTo, quietFrom, quietTo, bowls },
     timeZone: settings.timeZone,
-    nowMs: now.getTime(),
-    taken: await takenByOthers(db, logs, asked.id, now),
+    nowMs: scope.now.getTime(),
+    taken: await takenByOthers(scope, logs, asked.id),
   };
 }
 
 /** The best moments around everything else, or 422 with the limit that is missing. */
 export async function fitted(
-  db: Db,
+  kitchen: KitchenAccess,
   logs: BatchLogs,
   asked: Asked,
   brought: readonly OwnIngredient[],
-  now: Date,
 ): Promise<Computed<Fitted>> {
-  refuseFar(asked.glassAt, now);
-  const { revision } = await readRevisions(db);
-  const readAgain = (again: Db) => fittingGrounds(again, logs, asked, brought, now);
-  const from = await readAgain(db);
+  refuseFar(asked.glassAt, kitchen.now);
+  const readAgain = (scope: Scope) => fittingGrounds(scope, logs, asked, brought);
+  const { from, revision } = await readGrounds(kitchen, readAgain);
   const found = await compute('schedule', from);
   const placed = found.ok ? found.placed[0] : undefined;
   if (!placed) {
@@ -111,31 +108,36 @@ function refuseFar(glassAt: string, now: Date): void {
 
 /** Where a batch for a glass fits among all that is kept and under way, or what else would. Keeps nothing. */
 export async function fitGlass(
-  db: Db,
+  access: KitchenAccess,
   logs: BatchLogs,
   { recipe, ownIngredients, glassAt, fresh, planId }: z.output<typeof FitRequestSchema>,
-  now: Date,
   gone: AbortSignal,
 ): Promise<FitAnswer> {
-  refuseFar(glassAt, now);
-  const { settings, kitchen } = await readKitchenModel(db, checkBrought(ownIngredients));
+  refuseFar(glassAt, access.now);
+  const nowMs = access.now.getTime();
+  const brought = checkBrought(ownIngredients);
+  const { settings, kitchen, plans, underWay } = await access.read(async (scope) => ({
+    ...(await readKitchenModel(scope, brought)),
+    plans: await listPlans(scope),
+    underWay: await batchesUnderWay(scope, logs),
+  }));
   const predicted = predict(recipe, kitchen);
   if (!predicted.ok) throw notComputable(predicted.refusal, ['recipe']);
   const prediction = PlannedPredictionSchema.parse(predicted.value);
   const id = planId ?? randomUUID();
   const job = jobOfPlan({ id, recipe, prediction, glassAt, fresh, soakedAlready: false }, kitchen);
-  const kept = (await listPlans(db)).flatMap((plan) => {
+  const kept = plans.flatMap((plan) => {
     if (plan.id === planId) return [];
     const keptJob = jobOfPlan(plan, kitchen);
     return [{ job: keptJob, placed: scheduledAt(keptJob, coreStartTimes(plan.moments)) }];
   });
-  const taken = bookingsUnderWay(await batchesUnderWay(db, logs), now.getTime());
+  const taken = bookingsUnderWay(underWay, nowMs);
   const { profile, timeZone } = settings;
   const asked = {
     recipe,
     prediction,
     job,
-    calendar: kitchenCalendar(profile, timeZone, now.getTime(), job.glassMs, taken),
+    calendar: kitchenCalendar(profile, timeZone, nowMs, job.glassMs, taken),
     kept,
     kitchen,
     avoided: avoidedBy(kitchen.people, recipe.drinkers),

@@ -1,7 +1,7 @@
 import type { Plan } from '@humble-churn/contract';
 import { KeptIngredientsSchema, PlannedPredictionSchema, RecipeSchema } from '@humble-churn/contract';
-import { asc, eq, gt } from 'drizzle-orm';
-import type { Db } from './database';
+import { and, asc, eq, gt } from 'drizzle-orm';
+import type { Scope } from './kitchenAccess';
 import { ProblemError } from './problemError';
 import { plans } from './tables';
 
@@ -45,22 +45,30 @@ export function readable(rows: readonly PlanRow[]): Plan[] {
   return rows.map(readPlan).filter((plan) => plan !== null);
 }
 
-export async function listPlans(db: Db): Promise<Plan[]> {
-  const rows = await db.select().from(plans).where(eq(plans.status, 'open')).orderBy(asc(plans.glassAt));
+export async function listPlans({ db, kitchenId }: Scope): Promise<Plan[]> {
+  const rows = await db
+    .select()
+    .from(plans)
+    .where(and(eq(plans.kitchenId, kitchenId), eq(plans.status, 'open')))
+    .orderBy(asc(plans.glassAt));
   return readable(rows);
 }
 
 /** Plans that changed after a revision, in whatever state. */
-export async function changedPlans(db: Db, since: number): Promise<Plan[]> {
-  return readable(await db.select().from(plans).where(gt(plans.changedIn, since)));
+export async function changedPlans({ db, kitchenId }: Scope, since: number): Promise<Plan[]> {
+  const changed = and(eq(plans.kitchenId, kitchenId), gt(plans.changedIn, since));
+  return readable(await db.select().from(plans).where(changed));
 }
 
-export async function planRow(db: Db, planId: string): Promise<PlanRow> {
-  const [row] = await db.select().from(plans).where(eq(plans.id, planId));
+export async function planRow({ db, kitchenId }: Scope, planId: string): Promise<PlanRow> {
+  const [row] = await db
+    .select()
+    .from(plans)
+    .where(and(eq(plans.kitchenId, kitchenId), eq(plans.id, planId)));
   if (!row) throw new ProblemError('not-found', 'There is no such plan in this kitchen.');
   return row;
 }
 
-export async function viewPlan(db: Db, planId: string): Promise<Plan> {
-  return planOf(await planRow(db, planId));
+export async function viewPlan(scope: Scope, planId: string): Promise<Plan> {
+  return planOf(await planRow(scope, planId));
 }

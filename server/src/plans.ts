@@ -9,34 +9,36 @@ import {
 } from '@humble-churn/contract';
 import type { StartTimes, OwnIngredient, PlannedPrediction } from '@humble-churn/core';
 import { ownIn, recipeAllergens, predict } from '@humble-churn/core';
-import { asc, eq, gt, or } from 'drizzle-orm';
+import { and, asc, eq, gt, or } from 'drizzle-orm';
 import { randomUUID } from 'node:crypto';
 import type { z } from 'zod';
 import type { BatchLogs } from './batchLogs';
 import type { CalendarPlan } from './calendar';
-import type { Db } from './database';
 import { checkBrought, listOwnIngredients } from './ingredients';
+import type { ChangeScope, KitchenAccess, Scope } from './kitchenAccess';
 import { readKitchenModel } from './kitchenModels';
 import type { Fitted } from './planFitting';
 import { fitted } from './planFitting';
 import type { PlanRow } from './planRows';
-import { planOf, readable, planRow, viewPlan } from './planRows';
+import { planOf, readable, planRow } from './planRows';
 import { ProblemError, notComputable } from './problemError';
 import type { Computed } from './revision';
-import { computeThenWrite, raiseRevision, settled } from './revision';
+import { raiseRevision, settled } from './revision';
 import { plans } from './tables';
 
 /** Calendars are told of a plan this long after its glass, so that a dropped one also leaves them. */
 const TOLD_FOR_MS = 60 * 86_400_000;
 
 /** Plans as calendars are told of them, with their steps: also those dropped or carried out. */
-export async function calendarPlans(db: Db, now: Date): Promise<CalendarPlan[]> {
+export async function calendarPlans(scope: Scope): Promise<CalendarPlan[]> {
+  const { db, kitchenId, now } = scope;
+  const told = gt(plans.glassAt, new Date(now.getTime() - TOLD_FOR_MS));
   const rows = await db
     .select()
     .from(plans)
-    .where(or(eq(plans.status, 'open'), gt(plans.glassAt, new Date(now.getTime() - TOLD_FOR_MS))))
+    .where(and(eq(plans.kitchenId, kitchenId), or(eq(plans.status, 'open'), told)))
     .orderBy(asc(plans.createdAt));
-  const own = await listOwnIngredients(db);
+  const own = await listOwnIngredients(scope);
   return readable(rows).map((plan) => ({
     plan,
     allergens: recipeAllergens(plan.recipe, { own: [...plan.ingredients, ...own] }),
@@ -59,20 +61,19 @@ interface NewlyFitted extends Fitted {
 
 /** Works out a plan for a glass. Moments set by hand are taken as they are. */
 export async function fitPlan(
-  db: Db,
+  access: KitchenAccess,
   logs: BatchLogs,
   body: z.output<typeof NewPlanSchema>,
-  now: Date,
 ): Promise<Computed<NewlyFitted>> {
   const brought = checkBrought(body.ownIngredients);
-  const { settings, kitchen } = await readKitchenModel(db, brought);
+  const { settings, kitchen } = await access.read((scope) => readKitchenModel(scope, brought));
   const predicted = predict(body.recipe, kitchen);
   if (!predicted.ok) throw notComputable(predicted.refusal, ['recipe']);
   const id = body.planId ?? randomUUID();
   const prediction = PlannedPredictionSchema.parse(predicted.value);
   const found = body.moments
     ? settled({ moments: coreStartTimes(body.moments), provenBest: true })
-    : await fitted(db, logs, { ...body, id, prediction }, brought, now);
+    : await fitted(access, logs, { ...body, id, prediction }, brought);
   const plan = {
     id,
     prediction,
@@ -84,15 +85,16 @@ export async function fitPlan(
 
 /** Keeps a plan that was worked out, and answers its id. */
 export async function makePlan(
-  tx: Db,
+  scope: ChangeScope,
   { recipe, glassAt, fresh, soakedAlready }: z.output<typeof NewPlanSchema>,
   { id, prediction, ingredients, timeZone, moments, provenBest }: NewlyFitted,
-  now: Date,
 ): Promise<string> {
-  const changedIn = await raiseRevision(tx);
-  const made = await tx
+  const { db, kitchenId, now } = scope;
+  const changedIn = await raiseRevision(scope);
+  const made = await db
     .insert(plans)
     .values({
+      kitchenId,
       id,
       createdAt: now,
       changedAt: now,
@@ -123,18 +125,17 @@ function movedTo(row: PlanRow, patch: Patch): Pick<Plan, 'glassAt' | 'fresh'> {
 }
 
 /** The moments a patch brings, or those worked out for a new glass; null where it changes none. */
-async function refit(
-  db: Db,
+export async function refit(
+  access: KitchenAccess,
   logs: BatchLogs,
   planId: string,
   patch: Patch,
-  now: Date,
 ): Promise<Computed<Fitted | null>> {
   if (patch.moments) return settled({ moments: coreStartTimes(patch.moments), provenBest: true });
   if (patch.glassAt === undefined && patch.fresh === undefined) return settled(null);
-  const row = await planRow(db, planId);
+  const row = await access.read((scope) => planRow(scope, planId));
   refuseStarted(row);
-  return fitted(db, logs, { ...planOf(row), ...movedTo(row, patch) }, [], now);
+  return fitted(access, logs, { ...planOf(row), ...movedTo(row, patch) }, []);
 }
 
 function refuseStarted(row: PlanRow): void {
@@ -142,50 +143,46 @@ function refuseStarted(row: PlanRow): void {
   throw new ProblemError('conflict', 'This batch has been started. It goes on at the counter.');
 }
 
-/** Moves, drops or takes up a plan. Without moments of its own, a new glass has them worked out again. */
-export async function changePlan(
-  db: Db,
-  logs: BatchLogs,
-  planId: string,
-  patch: Patch,
-  now: Date,
-): Promise<Plan> {
-  await computeThenWrite(
-    db,
-    () => refit(db, logs, planId, patch, now),
-    async (tx, found) => {
-      const row = await planRow(tx, planId);
-      refuseStarted(row);
-      const { glassAt, fresh } = movedTo(row, patch);
-      await tx
-        .update(plans)
-        .set({
-          glassAt: new Date(glassAt),
-          fresh,
-          ...(found && { ...momentColumns(found.moments), provenBest: found.provenBest }),
-          status: patch.status ?? row.status,
-          revision: row.revision + 1,
-          changedAt: now,
-          changedIn: await raiseRevision(tx),
-        })
-        .where(eq(plans.id, planId));
-    },
-  );
-  return viewPlan(db, planId);
-}
-
-/** Ties a plan to the batch that carries it out. */
-export async function markStarted(db: Db, planId: string, batchId: string, now: Date): Promise<void> {
-  const row = await planRow(db, planId);
-  if (row.status === 'started') throw new ProblemError('conflict', 'This batch has already been started.');
+/** Writes what becomes of a plan: every change of it counts, for calendars. */
+async function updatePlan(
+  scope: ChangeScope,
+  row: PlanRow,
+  change: Partial<typeof plans.$inferInsert>,
+): Promise<void> {
+  const { db, kitchenId, now } = scope;
   await db
     .update(plans)
     .set({
-      status: 'started',
-      batchId,
+      ...change,
       revision: row.revision + 1,
       changedAt: now,
-      changedIn: await raiseRevision(db),
+      changedIn: await raiseRevision(scope),
     })
-    .where(eq(plans.id, planId));
+    .where(and(eq(plans.kitchenId, kitchenId), eq(plans.id, row.id)));
+}
+
+/** Moves, drops or takes up a plan, with the moments that `refit` found; answers its id. */
+export async function changePlan(
+  scope: ChangeScope,
+  planId: string,
+  patch: Patch,
+  found: Fitted | null,
+): Promise<string> {
+  const row = await planRow(scope, planId);
+  refuseStarted(row);
+  const { glassAt, fresh } = movedTo(row, patch);
+  await updatePlan(scope, row, {
+    glassAt: new Date(glassAt),
+    fresh,
+    ...(found && { ...momentColumns(found.moments), provenBest: found.provenBest }),
+    status: patch.status ?? row.status,
+  });
+  return planId;
+}
+
+/** Ties a plan to the batch that carries it out. */
+export async function markStarted(scope: ChangeScope, planId: string, batchId: string): Promise<void> {
+  const row = await planRow(scope, planId);
+  if (row.status === 'started') throw new ProblemError('conflict', 'This batch has already been started.');
+  await updatePlan(scope, row, { status: 'started', batchId });
 }

@@ -3,10 +3,10 @@ import type { RecipeHistory, SavedRecipe } from '@humble-churn/contract';
 import { KeptIngredientsSchema, RecipeSchema } from '@humble-churn/contract';
 import type { OwnIngredient, Recipe } from '@humble-churn/core';
 import { predict } from '@humble-churn/core';
-import { desc, eq } from 'drizzle-orm';
+import { and, desc, eq } from 'drizzle-orm';
 import { ownIn } from '@humble-churn/core';
-import type { Db } from './database';
 import { adoptIngredients } from './ingredients';
+import type { ChangeScope, Scope } from './kitchenAccess';
 import { readKitchenModel } from './kitchenModels';
 import { ProblemError, notComputable } from './problemError';
 import { raiseRevision } from './revision';
@@ -23,12 +23,18 @@ function readVersion(row: typeof recipeVersions.$inferSelect): RecipeHistory['ve
 }
 
 /** Every kept recipe in its latest version, by name. */
-export async function listRecipes(db: Db, away: boolean): Promise<{ recipes: SavedRecipe[] }> {
+export async function listRecipes(
+  { db, kitchenId }: Scope,
+  away: boolean,
+): Promise<{ recipes: SavedRecipe[] }> {
   const rows = await db
     .selectDistinctOn([recipeVersions.recipeId])
     .from(recipeVersions)
-    .innerJoin(recipes, eq(recipes.id, recipeVersions.recipeId))
-    .where(eq(recipes.away, away))
+    .innerJoin(
+      recipes,
+      and(eq(recipes.kitchenId, recipeVersions.kitchenId), eq(recipes.id, recipeVersions.recipeId)),
+    )
+    .where(and(eq(recipeVersions.kitchenId, kitchenId), eq(recipes.away, away)))
     .orderBy(recipeVersions.recipeId, desc(recipeVersions.version));
   const saved = rows.flatMap(({ recipes: kept, recipe_versions: latest }) =>
     readVersion(latest).map((version) => ({ id: kept.id, away: kept.away, ...version })),
@@ -36,13 +42,16 @@ export async function listRecipes(db: Db, away: boolean): Promise<{ recipes: Sav
   return { recipes: saved.sort((a, b) => a.recipe.name.localeCompare(b.recipe.name)) };
 }
 
-export async function viewHistory(db: Db, recipeId: string): Promise<RecipeHistory> {
-  const [kept] = await db.select().from(recipes).where(eq(recipes.id, recipeId));
+export async function viewHistory({ db, kitchenId }: Scope, recipeId: string): Promise<RecipeHistory> {
+  const [kept] = await db
+    .select()
+    .from(recipes)
+    .where(and(eq(recipes.kitchenId, kitchenId), eq(recipes.id, recipeId)));
   if (!kept) throw none();
   const versions = await db
     .select()
     .from(recipeVersions)
-    .where(eq(recipeVersions.recipeId, recipeId))
+    .where(and(eq(recipeVersions.kitchenId, kitchenId), eq(recipeVersions.recipeId, recipeId)))
     .orderBy(desc(recipeVersions.version));
   return {
     id: kept.id,
@@ -51,55 +60,71 @@ export async function viewHistory(db: Db, recipeId: string): Promise<RecipeHisto
   };
 }
 
-export async function viewRecipe(db: Db, recipeId: string): Promise<SavedRecipe> {
-  const { id, away, versions } = await viewHistory(db, recipeId);
+export async function viewRecipe(scope: Scope, recipeId: string): Promise<SavedRecipe> {
+  const { id, away, versions } = await viewHistory(scope, recipeId);
   const [latest] = versions;
   if (!latest) throw none();
   return { id, away, ...latest };
 }
 
 /** Only what can be made is kept, with its own ingredients as they are: the rest would be found out at the counter. */
-async function checkedVersion(db: Db, given: Recipe): Promise<Pick<SavedRecipe, 'recipe' | 'ingredients'>> {
-  const { kitchen } = await readKitchenModel(db);
+async function checkedVersion(
+  scope: Scope,
+  given: Recipe,
+): Promise<Pick<SavedRecipe, 'recipe' | 'ingredients'>> {
+  const { kitchen } = await readKitchenModel(scope);
   const recipe = RecipeSchema.parse(given);
   const predicted = predict(recipe, kitchen);
   if (!predicted.ok) throw notComputable(predicted.refusal, ['recipe']);
   return { recipe, ingredients: KeptIngredientsSchema.parse(ownIn(recipe, kitchen.pantry)) };
 }
 
-/** Keeps a new recipe, its own ingredients with it, and answers its id. */
+/** Keeps a new recipe, its own ingredients with it, under the device's own id if it has one; answers the id. */
 export async function keepRecipe(
-  db: Db,
+  scope: ChangeScope,
   brought: Recipe,
   ownIngredients: readonly OwnIngredient[],
-  now: Date,
+  id: string = randomUUID(),
 ): Promise<string> {
-  const keys = await adoptIngredients(db, ownIngredients, now);
+  const { db, kitchenId, now } = scope;
+  const keys = await adoptIngredients(scope, ownIngredients);
   const recipe: Recipe = {
     ...brought,
     nuts: brought.nuts.map((nut) => ({ ...nut, ingredient: keys.get(nut.ingredient) ?? nut.ingredient })),
   };
-  const checked = await checkedVersion(db, recipe);
-  const id = randomUUID();
-  await raiseRevision(db, 'recipes');
-  await db.insert(recipes).values({ id, createdAt: now });
-  await db.insert(recipeVersions).values({ recipeId: id, version: 1, savedAt: now, ...checked });
+  const checked = await checkedVersion(scope, recipe);
+  await raiseRevision(scope, 'recipes');
+  const made = await db
+    .insert(recipes)
+    .values({ kitchenId, id, createdAt: now })
+    .onConflictDoNothing()
+    .returning();
+  if (made.length === 0) {
+    throw new ProblemError('conflict', 'This recipe has already been saved.', { reason: 'id-taken' });
+  }
+  await db.insert(recipeVersions).values({ kitchenId, recipeId: id, version: 1, savedAt: now, ...checked });
   return id;
 }
 
 /** Keeps the next version of a recipe; the ones before stay as they were. */
-export async function keepVersion(db: Db, recipeId: string, recipe: Recipe, now: Date): Promise<void> {
-  const latest = await viewRecipe(db, recipeId);
-  const checked = await checkedVersion(db, recipe);
-  await raiseRevision(db, 'recipes');
-  await db.insert(recipeVersions).values({ recipeId, version: latest.version + 1, savedAt: now, ...checked });
+export async function keepVersion(scope: ChangeScope, recipeId: string, recipe: Recipe): Promise<void> {
+  const { db, kitchenId, now } = scope;
+  const latest = await viewRecipe(scope, recipeId);
+  const checked = await checkedVersion(scope, recipe);
+  const version = latest.version + 1;
+  await raiseRevision(scope, 'recipes');
+  await db.insert(recipeVersions).values({ kitchenId, recipeId, version, savedAt: now, ...checked });
 }
 
-export async function archiveRecipe(db: Db, recipeId: string, away: boolean): Promise<SavedRecipe> {
-  await db.transaction(async (tx) => {
-    const changed = await tx.update(recipes).set({ away }).where(eq(recipes.id, recipeId)).returning();
-    if (changed.length === 0) throw none();
-    await raiseRevision(tx, 'recipes');
-  });
-  return viewRecipe(db, recipeId);
+/** Archives a recipe, or brings it back; answers its id. */
+export async function archiveRecipe(scope: ChangeScope, recipeId: string, away: boolean): Promise<string> {
+  const { db, kitchenId } = scope;
+  const changed = await db
+    .update(recipes)
+    .set({ away })
+    .where(and(eq(recipes.kitchenId, kitchenId), eq(recipes.id, recipeId)))
+    .returning();
+  if (changed.length === 0) throw none();
+  await raiseRevision(scope, 'recipes');
+  return recipeId;
 }

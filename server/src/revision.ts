@@ -1,10 +1,8 @@
 import { isDeepStrictEqual } from 'node:util';
 import { eq, sql } from 'drizzle-orm';
-import type { Db } from './database';
+import type { ChangeScope, KitchenAccess, Scope } from './kitchenAccess';
 import { ProblemError } from './problemError';
 import { kitchens } from './tables';
-
-const ONLY = 1;
 
 /** What a change is made in, where that is asked for again as a whole. Batches and plans keep their own revision. */
 const TOPICS = {
@@ -14,14 +12,18 @@ const TOPICS = {
 } as const;
 
 /** Raises the kitchen's revision, in the transaction of the change it stands for, and answers it. */
-export async function raiseRevision(tx: Db, topic?: keyof typeof TOPICS): Promise<number> {
+export async function raiseRevision(
+  { db, kitchenId, raised }: ChangeScope,
+  topic?: keyof typeof TOPICS,
+): Promise<number> {
   const next = sql`${kitchens.revision} + 1`;
-  const [row] = await tx
+  const [row] = await db
     .update(kitchens)
     .set({ revision: next, ...(topic && { [TOPICS[topic]]: next }) })
-    .where(eq(kitchens.id, ONLY))
+    .where(eq(kitchens.id, kitchenId))
     .returning({ revision: kitchens.revision });
   if (!row) throw new Error('There is no kitchen whose revision could be raised.');
+  raised(row.revision);
   return row.revision;
 }
 
@@ -32,7 +34,7 @@ export interface Revisions {
   recipesChangedIn: number;
 }
 
-export async function readRevisions(db: Db): Promise<Revisions> {
+export async function readRevisions({ db, kitchenId }: Scope): Promise<Revisions> {
   const [row] = await db
     .select({
       revision: kitchens.revision,
@@ -41,24 +43,37 @@ export async function readRevisions(db: Db): Promise<Revisions> {
       recipesChangedIn: kitchens.recipesChangedIn,
     })
     .from(kitchens)
-    .where(eq(kitchens.id, ONLY));
+    .where(eq(kitchens.id, kitchenId));
   return row ?? { revision: 0, settingsChangedIn: 0, ingredientsChangedIn: 0, recipesChangedIn: 0 };
 }
 
-/** What was computed before a transaction, and what it rests on. */
-export interface Computed<T> {
-  value: T;
-  /** The kitchen's revision when it was begun. */
+/** What is worked out from, and the revision of the kitchen it was read at. */
+export interface Grounds<G> {
+  from: G;
   revision: number;
-  /** What it was computed from. */
-  from: unknown;
-  /** Reads the same again. */
-  readAgain: (db: Db) => Promise<unknown>;
+}
+
+/** Reads what something is worked out from. */
+export function readGrounds<G>(
+  kitchen: KitchenAccess,
+  read: (scope: Scope) => Promise<G>,
+): Promise<Grounds<G>> {
+  return kitchen.read(async (scope) => {
+    const { revision } = await readRevisions(scope);
+    return { revision, from: await read(scope) };
+  });
+}
+
+/** What was computed before a transaction, and what it rests on. */
+export interface Computed<T> extends Grounds<unknown> {
+  value: T;
+  /** Reads the same again; null where it rests on nothing in the kitchen. */
+  readAgain: ((scope: Scope) => Promise<unknown>) | null;
 }
 
 /** What rests on nothing in the kitchen. */
 export function settled<T>(value: T): Computed<T> {
-  return { value, revision: Infinity, from: null, readAgain: () => Promise.resolve(null) };
+  return { value, revision: 0, from: null, readAgain: null };
 }
 
 class KitchenMoved extends Error {}
@@ -67,11 +82,14 @@ class KitchenMoved extends Error {}
  * The revision up to which it still holds. A kitchen that changed in what does not matter here, such as its name, is
  * no reason to compute anew.
  */
-async function holdsUntil(db: Db, { revision, from, readAgain }: Computed<unknown>): Promise<number> {
-  const now = await readRevisions(db);
-  if (now.revision <= revision) return revision;
-  if (!isDeepStrictEqual(await readAgain(db), from)) throw new KitchenMoved();
-  return now.revision;
+async function holdsUntil(
+  scope: Scope,
+  { revision, from, readAgain }: Computed<unknown>,
+  now: number,
+): Promise<number> {
+  if (readAgain === null || now <= revision) return revision;
+  if (!isDeepStrictEqual(await readAgain(scope), from)) throw new KitchenMoved();
+  return now;
 }
 
 /**
@@ -79,18 +97,22 @@ async function holdsUntil(db: Db, { revision, from, readAgain }: Computed<unknow
  * changed meanwhile in what it rests on, it is computed once more; when it changed again, the answer is 409.
  */
 export async function computeThenWrite<T, R>(
-  db: Db,
+  kitchen: KitchenAccess,
   compute: () => Promise<Computed<T>>,
-  write: (tx: Db, value: T) => Promise<R>,
+  write: (scope: ChangeScope, value: T) => Promise<R>,
 ): Promise<R> {
   for (let last = false; ; last = true) {
     const computed = await compute();
     try {
-      // Looked at once before the transaction, so that in it there is mostly nothing left to compare.
-      const revision = await holdsUntil(db, computed);
-      return await db.transaction(async (tx) => {
-        await holdsUntil(tx, { ...computed, revision });
-        return write(tx, computed.value);
+      // Looked at once before the change, so that in it there is mostly nothing left to compare.
+      const revision = computed.readAgain
+        ? await kitchen.read(async (scope) =>
+            holdsUntil(scope, computed, (await readRevisions(scope)).revision),
+          )
+        : 0;
+      return await kitchen.change(async (scope) => {
+        await holdsUntil(scope, { ...computed, revision }, scope.revision);
+        return write(scope, computed.value);
       });
     } catch (error) {
       if (!(error instanceof KitchenMoved)) throw error;

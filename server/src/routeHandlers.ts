@@ -1,22 +1,32 @@
 import { createHash } from 'node:crypto';
 import type { Route } from '@humble-churn/contract';
-import { eq, lt } from 'drizzle-orm';
+import { and, eq, lt } from 'drizzle-orm';
 import type { Express, Request, Response } from 'express';
 import { z } from 'zod';
 import type { Db } from './database';
 import type { Frozen } from './frozen';
+import type { ChangeScope, KitchenDatabase, Scope } from './kitchenAccess';
+import { KitchenAccess } from './kitchenAccess';
 import { ProblemError, invalidInput } from './problemError';
 import type { Computed } from './revision';
 import { computeThenWrite, settled } from './revision';
 import { unstorableAt } from './storableText';
 import { idempotencyKeys } from './tables';
 
+/** What routes are served from. */
+export interface Serving {
+  app: Express;
+  database: KitchenDatabase;
+  /** The kitchen a request is about. */
+  kitchenOf: (request: Request) => string;
+}
+
 /** What a route gets after parsing. */
 interface Call<P, Q, B> {
   params: P;
   query: Q;
   body: B;
-  now: Date;
+  kitchen: KitchenAccess;
 }
 
 type AnyShape = z.ZodType;
@@ -44,6 +54,7 @@ function readParams<S extends AnyShape>(shape: S, request: Request): z.output<S>
 }
 
 function readCall<P extends AnyShape, Q extends AnyShape, B extends AnyShape, R extends AnyShape>(
+  { database, kitchenOf }: Serving,
   route: Route<P, Q, B, R>,
   request: Request,
 ): Call<z.output<P>, z.output<Q>, z.output<B>> {
@@ -55,7 +66,7 @@ function readCall<P extends AnyShape, Q extends AnyShape, B extends AnyShape, R 
     params: readParams(route.params, request),
     query: parsed(route.query, request.query),
     body: parsed(route.body, request.body as unknown),
-    now: new Date(),
+    kitchen: new KitchenAccess(database, kitchenOf(request), new Date()),
   };
 }
 
@@ -78,15 +89,15 @@ function goneSignal(response: Response): AbortSignal {
 
 /** Serves a route that reads or changes in place. */
 export function serve<P extends AnyShape, Q extends AnyShape, B extends AnyShape, R extends AnyShape>(
-  app: Express,
+  serving: Serving,
   route: Route<P, Q, B, R>,
   handle: (
     call: Call<z.output<P>, z.output<Q>, z.output<B>> & { gone: AbortSignal },
   ) => Promise<Frozen<z.input<R>>> | Frozen<z.input<R>>,
 ): void {
-  app[route.method](route.path, async (request, response) => {
+  serving.app[route.method](route.path, async (request, response) => {
     const gone = goneSignal(response);
-    answer(route, response, await handle({ ...readCall(route, request), gone }));
+    answer(route, response, await handle({ ...readCall(serving, route, request), gone }));
   });
 }
 
@@ -95,12 +106,12 @@ export function serve<P extends AnyShape, Q extends AnyShape, B extends AnyShape
  * the rest where there are a hundred logs in it.
  */
 export function serveParsed<P extends AnyShape, Q extends AnyShape, B extends AnyShape, R extends AnyShape>(
-  app: Express,
+  serving: Serving,
   route: Route<P, Q, B, R>,
   handle: (call: Call<z.output<P>, z.output<Q>, z.output<B>>) => Promise<Frozen<z.output<R>>>,
 ): void {
-  app[route.method](route.path, async (request, response) => {
-    response.status(route.status).json(await handle(readCall(route, request)));
+  serving.app[route.method](route.path, async (request, response) => {
+    response.status(route.status).json(await handle(readCall(serving, route, request)));
   });
 }
 
@@ -114,64 +125,87 @@ export async function forgetOldKeys(db: Db, now: Date): Promise<void> {
 
 const IdempotencyKeySchema = z.string().regex(/^[\x21-\x7e]{8,100}$/);
 
-interface Creation<C, T> {
+interface CommandHandler<C, T> {
   /** Works out what is to be written, before the transaction and as long as it takes. */
   compute?: (call: C) => Promise<Computed<T>>;
   /** Makes the thing inside the transaction that also stores the key, and answers its id. */
-  make: (tx: Db, call: C, computed: T) => Promise<string>;
+  make: (scope: ChangeScope, call: C, computed: T) => Promise<string>;
   /** Shows the thing made, now or by the earlier call with the same key. */
-  show: (db: Db, made: string, call: C) => Promise<unknown>;
+  show: (made: string, call: C) => Promise<unknown>;
 }
 
 /** What an earlier call with this key made; null when there was none. */
-async function madeBefore(db: Db, key: string, requestHash: string): Promise<string | null> {
-  const [earlier] = await db.select().from(idempotencyKeys).where(eq(idempotencyKeys.key, key));
+async function madeBefore(
+  { db, kitchenId }: Scope,
+  key: string,
+  requestHash: string,
+): Promise<string | null> {
+  const [earlier] = await db
+    .select()
+    .from(idempotencyKeys)
+    .where(and(eq(idempotencyKeys.kitchenId, kitchenId), eq(idempotencyKeys.key, key)));
   if (!earlier) return null;
   if (earlier.requestHash === requestHash) return earlier.made;
   throw new ProblemError('idempotency-key-reused', 'Use a new key for a new request. Nothing was changed.');
 }
 
-/** Serves a creating route: the same Idempotency-Key makes the same thing once, however often it is tapped. */
-export function serveCreation<
+async function rememberKey(
+  { db, kitchenId, now }: ChangeScope,
+  said: { key: string; requestHash: string; made: string },
+): Promise<void> {
+  await db.insert(idempotencyKeys).values({ kitchenId, at: now, ...said });
+}
+
+/** The key of a command; none where it may go without. */
+function keyOf(request: Request, needed: boolean): string | null {
+  const given = request.get('idempotency-key');
+  if (given === undefined && !needed) return null;
+  const key = IdempotencyKeySchema.safeParse(given);
+  if (key.success) return key.data;
+  throw new ProblemError(
+    'idempotency-key-missing',
+    'Send an Idempotency-Key header of 8 to 100 characters, new for each thing to be made.',
+  );
+}
+
+/**
+ * Serves a command: under the same Idempotency-Key it is carried out once, however often it is tapped. What makes
+ * something needs a key; what changes something may have one.
+ */
+export function serveCommand<
   P extends AnyShape,
   Q extends AnyShape,
   B extends AnyShape,
   R extends AnyShape,
   T = undefined,
 >(
-  app: Express,
-  db: Db,
+  serving: Serving,
   route: Route<P, Q, B, R>,
-  { compute, make, show }: Creation<Call<z.output<P>, z.output<Q>, z.output<B>>, T>,
+  { compute, make, show }: CommandHandler<Call<z.output<P>, z.output<Q>, z.output<B>>, T>,
 ): void {
   const nothing = settled(undefined as T);
-  app[route.method](route.path, async (request, response) => {
-    const key = IdempotencyKeySchema.safeParse(request.get('idempotency-key'));
-    if (!key.success) {
-      throw new ProblemError(
-        'idempotency-key-missing',
-        'Send an Idempotency-Key header of 8 to 100 characters, new for each thing to be made.',
-      );
-    }
-    const call = readCall(route, request);
+  serving.app[route.method](route.path, async (request, response) => {
+    const key = keyOf(request, route.creates);
+    const call = readCall(serving, route, request);
+    const { kitchen } = call;
     const requestHash = createHash('sha256')
       .update(JSON.stringify([route.method, request.path, request.body]))
       .digest('hex');
     // Looked up first: what was made is not worked out a second time.
-    const before = await madeBefore(db, key.data, requestHash);
+    const before = key === null ? null : await kitchen.read((scope) => madeBefore(scope, key, requestHash));
     const made =
       before ??
       (await computeThenWrite(
-        db,
+        kitchen,
         () => compute?.(call) ?? Promise.resolve(nothing),
-        async (tx, computed) => {
-          const meanwhile = await madeBefore(tx, key.data, requestHash);
+        async (scope, computed) => {
+          const meanwhile = key === null ? null : await madeBefore(scope, key, requestHash);
           if (meanwhile !== null) return meanwhile;
-          const id = await make(tx, call, computed);
-          await tx.insert(idempotencyKeys).values({ key: key.data, requestHash, made: id, at: call.now });
+          const id = await make(scope, call, computed);
+          if (key !== null) await rememberKey(scope, { key, requestHash, made: id });
           return id;
         },
       ));
-    answer(route, response, await show(db, made, call));
+    answer(route, response, await show(made, call));
   });
 }

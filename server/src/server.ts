@@ -1,52 +1,73 @@
 import type { Server } from 'node:http';
 import { createServer } from 'node:http';
 import { createApp } from './app';
+import { backUpNightly, makeBackup } from './backup';
 import { endComputeThreads, warmUpCompute } from './compute';
-import type { Db } from './database';
-import { openDatabase } from './database';
+import type { OpenDatabase } from './database';
 import { listUnreadable } from './unreadableRows';
 import { loadDemoKitchen } from './demoKitchen';
-import { ensureKitchen } from './kitchens';
+import { KitchenAccess } from './kitchenAccess';
+import { firstKitchen, makeKitchen } from './kitchens';
+import { LiveStreams } from './liveStreams';
+import { rebuildSummaries } from './notebook';
+import type { DatabasePlace } from './openDatabase';
+import { openDatabase } from './openDatabase';
 import { forgetOldKeys } from './routeHandlers';
 
 const KEEP_LINE_MS = 120_000;
 
 export interface RunningServer {
   url: string;
+  /** Makes a backup now, and answers where it is. */
+  backUp: () => Promise<string>;
   stop: () => Promise<void>;
 }
 
-export interface ServerOptions {
-  dataDir: string;
+export interface ServerOptions extends DatabasePlace {
   siteDir: string;
   port: number;
   /** Fill an empty database with the demo kitchen. */
   demo: boolean;
-  /** Remove what is in the data folder first. */
-  startOver?: boolean;
+  /** Make anew what is derived from the logs. */
+  rebuild?: boolean;
 }
 
-/** Opens the data folder and serves on 127.0.0.1. Rejects with a sentence when folder or port is taken. */
+/** The kitchen that is served; made if there is none yet. */
+async function kitchenOfDatabase(database: OpenDatabase, demo: boolean, now: Date): Promise<string> {
+  return database.alone(async () => {
+    const there = await firstKitchen(database);
+    if (there !== null) return there;
+    return demo ? loadDemoKitchen(database, now) : makeKitchen(database, now);
+  });
+}
+
+/** Opens the database and serves on 127.0.0.1. Rejects with a sentence when folder or port is taken. */
 export async function startServer(options: ServerOptions): Promise<RunningServer> {
-  const { dataDir, siteDir, port, demo, startOver } = options;
+  const { siteDir, port, demo, rebuild } = options;
   warmUpCompute();
-  const { db, close } = await openDatabase(dataDir, startOver);
+  const database = await openDatabase(options);
   try {
     const now = new Date();
-    if (demo) await loadDemoKitchen(db, now);
-    await ensureKitchen(db, now);
-    await forgetOldKeys(db, now);
-    const server = createServer(createApp(db, siteDir));
+    const kitchenId = await kitchenOfDatabase(database, demo, now);
+    // An update may have brought the need for them, or what they say.
+    await rebuildSummaries(new KitchenAccess(database, kitchenId, now), rebuild === true ? 'all' : 'missing');
+    await forgetOldKeys(database.db, now);
+    const live = new LiveStreams(database.feed);
+    const server = createServer(createApp({ database, live, siteDir, kitchenOf: () => kitchenId }));
     // Screens ask every 10 to 20 s. A line shut between two of them could be shut just as a tap comes along it.
     server.keepAliveTimeout = KEEP_LINE_MS;
     server.headersTimeout = KEEP_LINE_MS + 5000;
-    await tellUnreadable(db);
+    await tellUnreadable(new KitchenAccess(database, kitchenId, now));
     await listen(server, port);
     const address = server.address();
     const actual = typeof address === 'object' && address ? address.port : port;
+    const endBackups = backUpNightly(database, options.backups);
     return {
       url: `http://127.0.0.1:${actual}`,
+      backUp: () => makeBackup(database, options.backups, new Date()),
       stop: async () => {
+        live.end();
+        await endBackups();
         await new Promise<void>((resolve) => {
           server.close(() => resolve());
           server.closeIdleConnections();
@@ -54,19 +75,19 @@ export async function startServer(options: ServerOptions): Promise<RunningServer
           setTimeout(() => server.closeAllConnections(), 2000).unref();
         });
         await endComputeThreads();
-        await close();
+        await database.close();
       },
     };
   } catch (error) {
     await endComputeThreads();
-    await close();
+    await database.close();
     throw error;
   }
 }
 
 /** Says at the start what of the kitchen cannot be read: it is left out of every list. */
-async function tellUnreadable(db: Db): Promise<void> {
-  for (const { kind, id, name, problems } of await listUnreadable(db)) {
+async function tellUnreadable(kitchen: KitchenAccess): Promise<void> {
+  for (const { kind, id, name, problems } of await kitchen.read(listUnreadable)) {
     console.warn(`Cannot be read and is left out: ${kind} ${name ?? id} (${problems.join('; ')})`);
   }
 }

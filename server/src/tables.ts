@@ -1,10 +1,11 @@
 import type { KitchenProfile } from '@humble-churn/contract';
-import type { EventBody, OwnIngredient, PlannedPrediction, Recipe } from '@humble-churn/core';
+import type { BatchSummary, EventBody, OwnIngredient, PlannedPrediction, Recipe } from '@humble-churn/core';
 import {
   bigint,
   bigserial,
   boolean,
   doublePrecision,
+  foreignKey,
   index,
   integer,
   jsonb,
@@ -12,6 +13,7 @@ import {
   primaryKey,
   text,
   timestamp,
+  unique,
   uuid,
 } from 'drizzle-orm/pg-core';
 
@@ -19,9 +21,10 @@ import {
 const changedIn = (name = 'changed_in') => bigint(name, { mode: 'number' }).notNull().default(0);
 const instant = (name: string) => timestamp(name, { withTimezone: true, mode: 'date' });
 
-/** The one household of this server. */
+/** Households. Every other row belongs to one of them, and every key and index begins with it. */
 export const kitchens = pgTable('kitchens', {
-  id: integer('id').primaryKey(),
+  id: uuid('id').primaryKey(),
+  createdAt: instant('created_at').notNull(),
   name: text('name').notNull(),
   timeZone: text('time_zone').notNull(),
   /** Whether somebody chose the zone; until then the first browser's is taken. */
@@ -43,61 +46,88 @@ export const kitchens = pgTable('kitchens', {
   recipesChangedIn: changedIn('recipes_changed_in'),
 });
 
-/** What the fridge was said to be at, from each moment on. */
-export const fridgeReadings = pgTable('fridge_readings', {
-  id: bigserial('id', { mode: 'number' }).primaryKey(),
-  at: instant('at').notNull(),
-  timeZone: text('time_zone').notNull(),
-  tempC: doublePrecision('temp_c').notNull(),
-});
+/** The kitchen a row belongs to. With the kitchen its rows are deleted. */
+const kitchenId = () =>
+  uuid('kitchen_id')
+    .notNull()
+    .references(() => kitchens.id, { onDelete: 'cascade' });
 
-export const ownIngredients = pgTable('own_ingredients', {
-  key: text('key').primaryKey(),
-  body: jsonb('body').$type<OwnIngredient>().notNull(),
-  createdAt: instant('created_at').notNull(),
-  /** No longer offered, nor reported where it cannot be read. */
-  archived: boolean('archived').notNull().default(false),
-});
+/** What the fridge was said to be at, from each moment on. */
+export const fridgeReadings = pgTable(
+  'fridge_readings',
+  {
+    kitchenId: kitchenId(),
+    id: bigserial('id', { mode: 'number' }).notNull(),
+    at: instant('at').notNull(),
+    timeZone: text('time_zone').notNull(),
+    tempC: doublePrecision('temp_c').notNull(),
+  },
+  (table) => [primaryKey({ columns: [table.kitchenId, table.id] })],
+);
+
+export const ownIngredients = pgTable(
+  'own_ingredients',
+  {
+    kitchenId: kitchenId(),
+    key: text('key').notNull(),
+    body: jsonb('body').$type<OwnIngredient>().notNull(),
+    createdAt: instant('created_at').notNull(),
+    /** No longer offered, nor reported where it cannot be read. */
+    archived: boolean('archived').notNull().default(false),
+  },
+  (table) => [primaryKey({ columns: [table.kitchenId, table.key] })],
+);
 
 /** What own ingredients said before they were changed. Rows are only ever added. */
 export const ownIngredientRevisions = pgTable(
   'own_ingredient_revisions',
   {
-    key: text('key')
-      .notNull()
-      .references(() => ownIngredients.key),
+    kitchenId: kitchenId(),
+    key: text('key').notNull(),
     revision: integer('revision').notNull(),
     body: jsonb('body').notNull(),
     replacedAt: instant('replaced_at').notNull(),
   },
-  (table) => [primaryKey({ columns: [table.key, table.revision] })],
+  (table) => [
+    primaryKey({ columns: [table.kitchenId, table.key, table.revision] }),
+    foreignKey({
+      name: 'own_ingredient_revisions_of',
+      columns: [table.kitchenId, table.key],
+      foreignColumns: [ownIngredients.kitchenId, ownIngredients.key],
+    }).onDelete('cascade'),
+  ],
 );
 
 /** Rows that cannot be read and that the cook does not want to hear of any more. The rows themselves stay. */
 export const setAside = pgTable(
   'set_aside',
   {
+    kitchenId: kitchenId(),
     kind: text('kind').notNull(),
     id: text('id').notNull(),
     at: instant('at').notNull(),
   },
-  (table) => [primaryKey({ columns: [table.kind, table.id] })],
+  (table) => [primaryKey({ columns: [table.kitchenId, table.kind, table.id] })],
 );
 
 export const batches = pgTable(
   'batches',
   {
-    id: uuid('id').primaryKey(),
+    kitchenId: kitchenId(),
+    id: uuid('id').notNull(),
     timeZone: text('time_zone').notNull(),
     createdAt: instant('created_at').notNull(),
     /** Derived from the log with every event: under way, or with milk or pulp left. */
     active: boolean('active').notNull(),
     changedIn: changedIn(),
+    /** What lists show of it, derived from the log with every event; null where the log cannot be read. */
+    summary: jsonb('summary').$type<BatchSummary>(),
   },
   (table) => [
-    index('batches_created').on(table.createdAt),
-    index('batches_active').on(table.active),
-    index('batches_changed').on(table.changedIn),
+    primaryKey({ columns: [table.kitchenId, table.id] }),
+    index('batches_created').on(table.kitchenId, table.createdAt, table.id),
+    index('batches_active').on(table.kitchenId, table.active, table.createdAt),
+    index('batches_changed').on(table.kitchenId, table.changedIn),
   ],
 );
 
@@ -105,71 +135,109 @@ export const batches = pgTable(
 export const batchEvents = pgTable(
   'batch_events',
   {
-    seq: bigserial('seq', { mode: 'number' }).primaryKey(),
-    id: uuid('id').notNull().unique(),
-    batchId: uuid('batch_id')
-      .notNull()
-      .references(() => batches.id),
+    kitchenId: kitchenId(),
+    batchId: uuid('batch_id').notNull(),
+    /** The order in which the lines of a batch were added. */
+    seq: bigserial('seq', { mode: 'number' }).notNull(),
+    id: uuid('id').notNull(),
     at: instant('at').notNull(),
     timeZone: text('time_zone').notNull(),
     what: jsonb('what').$type<EventBody>().notNull(),
     addedIn: changedIn('added_in'),
   },
-  (table) => [index('batch_events_batch').on(table.batchId, table.seq)],
+  (table) => [
+    primaryKey({ columns: [table.kitchenId, table.batchId, table.seq] }),
+    unique('batch_events_id').on(table.kitchenId, table.id),
+    foreignKey({
+      name: 'batch_events_of',
+      columns: [table.kitchenId, table.batchId],
+      foreignColumns: [batches.kitchenId, batches.id],
+    }).onDelete('cascade'),
+  ],
 );
 
 /** Creating calls already carried out, so that a retry makes nothing twice. */
-export const idempotencyKeys = pgTable('idempotency_keys', {
-  key: text('key').primaryKey(),
-  requestHash: text('request_hash').notNull(),
-  /** Id of what the call made. */
-  made: text('made').notNull(),
-  at: instant('at').notNull(),
-});
+export const idempotencyKeys = pgTable(
+  'idempotency_keys',
+  {
+    kitchenId: kitchenId(),
+    key: text('key').notNull(),
+    requestHash: text('request_hash').notNull(),
+    /** Id of what the call made. */
+    made: text('made').notNull(),
+    at: instant('at').notNull(),
+  },
+  (table) => [primaryKey({ columns: [table.kitchenId, table.key] })],
+);
 
 /** Recipes the cook keeps; what they say is in their versions. */
-export const recipes = pgTable('recipes', {
-  id: uuid('id').primaryKey(),
-  createdAt: instant('created_at').notNull(),
-  away: boolean('away').notNull().default(false),
-});
+export const recipes = pgTable(
+  'recipes',
+  {
+    kitchenId: kitchenId(),
+    id: uuid('id').notNull(),
+    createdAt: instant('created_at').notNull(),
+    away: boolean('away').notNull().default(false),
+  },
+  (table) => [primaryKey({ columns: [table.kitchenId, table.id] })],
+);
 
 /** Versions of kept recipes. Rows are only ever added. */
 export const recipeVersions = pgTable(
   'recipe_versions',
   {
-    recipeId: uuid('recipe_id')
-      .notNull()
-      .references(() => recipes.id),
+    kitchenId: kitchenId(),
+    recipeId: uuid('recipe_id').notNull(),
     version: integer('version').notNull(),
     savedAt: instant('saved_at').notNull(),
     recipe: jsonb('recipe').$type<Recipe>().notNull(),
     /** The cook's own ingredients in it, as they were when it was kept. */
     ingredients: jsonb('ingredients').$type<readonly OwnIngredient[]>().notNull().default([]),
   },
-  (table) => [primaryKey({ columns: [table.recipeId, table.version] })],
+  (table) => [
+    primaryKey({ columns: [table.kitchenId, table.recipeId, table.version] }),
+    foreignKey({
+      name: 'recipe_versions_of',
+      columns: [table.kitchenId, table.recipeId],
+      foreignColumns: [recipes.kitchenId, recipes.id],
+    }).onDelete('cascade'),
+  ],
 );
 
 /** Batches planned for the days ahead. What becomes of a plan is changed in place; what is made is a batch. */
-export const plans = pgTable('plans', {
-  id: uuid('id').primaryKey(),
-  createdAt: instant('created_at').notNull(),
-  changedAt: instant('changed_at').notNull(),
-  /** Counts its changes, for calendars. */
-  revision: integer('revision').notNull().default(0),
-  changedIn: changedIn(),
-  provenBest: boolean('proven_best').notNull().default(true),
-  status: text('status').$type<'open' | 'started' | 'dropped'>().notNull().default('open'),
-  batchId: uuid('batch_id').references(() => batches.id),
-  timeZone: text('time_zone').notNull(),
-  glassAt: instant('glass_at').notNull(),
-  fresh: boolean('fresh').notNull(),
-  soakedAlready: boolean('soaked_already').notNull(),
-  weighAt: instant('weigh_at').notNull(),
-  drainAt: instant('drain_at').notNull(),
-  blendAt: instant('blend_at').notNull(),
-  recipe: jsonb('recipe').$type<Recipe>().notNull(),
-  prediction: jsonb('prediction').$type<PlannedPrediction>().notNull(),
-  /** The cook's own ingredients in it, as they were when it was planned. */
-  ingredients: jsonb('ingredients').$type<readonly OwnIngredient[]>().notNull().default([]),
-});
+export const plans = pgTable(
+  'plans',
+  {
+    kitchenId: kitchenId(),
+    id: uuid('id').notNull(),
+    createdAt: instant('created_at').notNull(),
+    changedAt: instant('changed_at').notNull(),
+    /** Counts its changes, for calendars. */
+    revision: integer('revision').notNull().default(0),
+    changedIn: changedIn(),
+    provenBest: boolean('proven_best').notNull().default(true),
+    status: text('status').$type<'open' | 'started' | 'dropped'>().notNull().default('open'),
+    batchId: uuid('batch_id'),
+    timeZone: text('time_zone').notNull(),
+    glassAt: instant('glass_at').notNull(),
+    fresh: boolean('fresh').notNull(),
+    soakedAlready: boolean('soaked_already').notNull(),
+    weighAt: instant('weigh_at').notNull(),
+    drainAt: instant('drain_at').notNull(),
+    blendAt: instant('blend_at').notNull(),
+    recipe: jsonb('recipe').$type<Recipe>().notNull(),
+    prediction: jsonb('prediction').$type<PlannedPrediction>().notNull(),
+    /** The cook's own ingredients in it, as they were when it was planned. */
+    ingredients: jsonb('ingredients').$type<readonly OwnIngredient[]>().notNull().default([]),
+  },
+  (table) => [
+    primaryKey({ columns: [table.kitchenId, table.id] }),
+    index('plans_open').on(table.kitchenId, table.status, table.glassAt),
+    index('plans_changed').on(table.kitchenId, table.changedIn),
+    foreignKey({
+      name: 'plans_batch',
+      columns: [table.kitchenId, table.batchId],
+      foreignColumns: [batches.kitchenId, batches.id],
+    }),
+  ],
+);

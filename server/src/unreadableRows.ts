@@ -9,9 +9,9 @@ import {
 } from '@humble-churn/contract';
 import { and, asc, desc, eq } from 'drizzle-orm';
 import { z } from 'zod';
-import type { Db } from './database';
+import type { ChangeScope, Scope } from './kitchenAccess';
 import { readKitchen } from './kitchens';
-import { batchEvents, ownIngredients, plans, recipeVersions, recipes, setAside } from './tables';
+import { batchEvents, ownIngredients, plans, recipeVersions, setAside } from './tables';
 import { problemsOf } from './unreadable';
 
 type Found = Omit<Unreadable, 'pack'> & Partial<Pick<Unreadable, 'pack'>>;
@@ -65,8 +65,9 @@ function packIn(body: unknown): Unreadable['pack'] {
   return PartOfPackSchema.parse(pack);
 }
 
-async function unreadableIngredients(db: Db): Promise<Found[]> {
-  const rows = await db.select().from(ownIngredients).where(eq(ownIngredients.archived, false));
+async function unreadableIngredients({ db, kitchenId }: Scope): Promise<Found[]> {
+  const inUse = and(eq(ownIngredients.kitchenId, kitchenId), eq(ownIngredients.archived, false));
+  const rows = await db.select().from(ownIngredients).where(inUse);
   return rows.map(({ key, body }) => {
     const wrong = problems(OwnIngredientSchema, body);
     return {
@@ -79,13 +80,13 @@ async function unreadableIngredients(db: Db): Promise<Found[]> {
   });
 }
 
-async function unreadableRecipes(db: Db): Promise<Found[]> {
+async function unreadableRecipes({ db, kitchenId }: Scope): Promise<Found[]> {
   const rows = await db
     .selectDistinctOn([recipeVersions.recipeId])
     .from(recipeVersions)
-    .innerJoin(recipes, eq(recipes.id, recipeVersions.recipeId))
+    .where(eq(recipeVersions.kitchenId, kitchenId))
     .orderBy(asc(recipeVersions.recipeId), desc(recipeVersions.version));
-  return rows.map(({ recipe_versions: { recipeId, recipe } }) => ({
+  return rows.map(({ recipeId, recipe }) => ({
     kind: 'recipe' as const,
     id: recipeId,
     name: nameIn(recipe),
@@ -93,8 +94,9 @@ async function unreadableRecipes(db: Db): Promise<Found[]> {
   }));
 }
 
-async function unreadablePlans(db: Db): Promise<Found[]> {
-  const rows = await db.select().from(plans).where(eq(plans.status, 'open'));
+async function unreadablePlans({ db, kitchenId }: Scope): Promise<Found[]> {
+  const open = and(eq(plans.kitchenId, kitchenId), eq(plans.status, 'open'));
+  const rows = await db.select().from(plans).where(open);
   return rows.map(({ id, recipe, prediction }) => ({
     kind: 'plan' as const,
     id,
@@ -105,8 +107,12 @@ async function unreadablePlans(db: Db): Promise<Found[]> {
 
 const PlannedNameSchema = z.looseObject({ recipe: NamedSchema });
 
-async function unreadableBatches(db: Db): Promise<Found[]> {
-  const rows = await db.select().from(batchEvents).orderBy(asc(batchEvents.seq));
+async function unreadableBatches({ db, kitchenId }: Scope): Promise<Found[]> {
+  const rows = await db
+    .select()
+    .from(batchEvents)
+    .where(eq(batchEvents.kitchenId, kitchenId))
+    .orderBy(asc(batchEvents.seq));
   const found = new Map<string, Found>();
   const names = new Map<string, string>();
   for (const { batchId, what } of rows) {
@@ -118,33 +124,39 @@ async function unreadableBatches(db: Db): Promise<Found[]> {
   return [...found.values()].map((one) => ({ ...one, name: names.get(one.id) ?? null }));
 }
 
-async function unreadableKitchen(db: Db): Promise<Found[]> {
-  const { problems: wrong } = await readKitchen(db);
+async function unreadableKitchen(scope: Scope): Promise<Found[]> {
+  const { problems: wrong } = await readKitchen(scope);
   return [{ kind: 'kitchen', id: 'kitchen', name: null, problems: wrong }];
 }
 
 /** Every stored row that cannot be read and was not set aside, with what is wrong. */
-export async function listUnreadable(db: Db): Promise<Unreadable[]> {
-  const aside = new Set((await db.select().from(setAside)).map(({ kind, id }) => `${kind} ${id}`));
+export async function listUnreadable(scope: Scope): Promise<Unreadable[]> {
+  const rows = await scope.db.select().from(setAside).where(eq(setAside.kitchenId, scope.kitchenId));
+  const aside = new Set(rows.map(({ kind, id }) => `${kind} ${id}`));
   const all = [
-    ...(await unreadableKitchen(db)),
-    ...(await unreadableIngredients(db)),
-    ...(await unreadableRecipes(db)),
-    ...(await unreadablePlans(db)),
-    ...(await unreadableBatches(db)),
+    ...(await unreadableKitchen(scope)),
+    ...(await unreadableIngredients(scope)),
+    ...(await unreadableRecipes(scope)),
+    ...(await unreadablePlans(scope)),
+    ...(await unreadableBatches(scope)),
   ];
   return all
     .filter(({ kind, id, problems: wrong }) => wrong.length > 0 && !aside.has(`${kind} ${id}`))
     .map((one) => ({ pack: null, ...one }));
 }
 
-/** Sets a row aside, or back: it stays where it is, and is only not reported any more. */
+/** Sets a row aside, or back: it stays where it is, and is only not reported any more. Answers its id. */
 export async function putAside(
-  db: Db,
+  scope: ChangeScope,
   { kind, id }: Pick<Unreadable, 'kind' | 'id'>,
   aside: boolean,
-  now: Date,
-): Promise<void> {
-  if (aside) await db.insert(setAside).values({ kind, id, at: now }).onConflictDoNothing();
-  else await db.delete(setAside).where(and(eq(setAside.kind, kind), eq(setAside.id, id)));
+): Promise<string> {
+  const { db, kitchenId, now } = scope;
+  if (aside) await db.insert(setAside).values({ kitchenId, kind, id, at: now }).onConflictDoNothing();
+  else {
+    await db
+      .delete(setAside)
+      .where(and(eq(setAside.kitchenId, kitchenId), eq(setAside.kind, kind), eq(setAside.id, id)));
+  }
+  return id;
 }

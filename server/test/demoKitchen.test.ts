@@ -2,7 +2,7 @@ import type { Batch } from '@humble-churn/contract';
 import { BatchListSchema, FridgeLogSchema, coreEvent, fromInstant } from '@humble-churn/contract';
 import type { BatchState } from '@humble-churn/core';
 import { batchState, comparisons, jarKeeping, pulpUseByMs } from '@humble-churn/core';
-import { RunningServer, newDataDir, removeDataDir } from './runningServer';
+import { ENGINE, RunningServer, newDataDir, removeDataDir } from './runningServer';
 
 const dataDir = newDataDir();
 let server: RunningServer;
@@ -108,8 +108,12 @@ test('a second start keeps what the cook entered', async () => {
   expect(state?.current?.id).toBe('drain');
 });
 
-test('starting over brings the demo back as it was', async () => {
+test('starting over brings the demo back as it was, and leaves another server’s database alone', async () => {
   await server.stop();
-  server = await RunningServer.start(dataDir, ['--demo', '--fresh']);
+  const args = ['--demo', '--fresh'];
+  if (ENGINE === 'postgres') {
+    await expect(RunningServer.start(dataDir, args)).rejects.toThrow(/is left as it is/);
+    server = await RunningServer.start(dataDir, ['--demo']);
+  } else server = await RunningServer.start(dataDir, args);
   expect((await server.get('/api/kitchen')).body.name).toMatch(/ferry keeper/);
 });

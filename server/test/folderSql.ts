@@ -1,16 +1,30 @@
-// Run by tests as a program of its own: SQL from standard input into the database of a folder that no server has open,
-// after the migrations of the second argument, if there is one. The test runner's sandbox cannot load the database.
+// Run by tests as a program of its own: SQL from standard input into a database that no server has open, after the
+// migrations of the second argument, if there is one. The database is that of the folder of the first, or that of
+// DATABASE_URL. The test runner's sandbox cannot load the embedded one.
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { PGlite } from '@electric-sql/pglite';
+import { drizzle as drizzlePostgres } from 'drizzle-orm/node-postgres';
+import { migrate as migratePostgres } from 'drizzle-orm/node-postgres/migrator';
 import { drizzle } from 'drizzle-orm/pglite';
 import { migrate } from 'drizzle-orm/pglite/migrator';
+import pg from 'pg';
 
 async function main(): Promise<void> {
   const [, , dataDir = '', migrationsFolder] = process.argv;
+  const sql = readFileSync(0, 'utf8');
+  const url = process.env['DATABASE_URL'];
+  if (url !== undefined) {
+    const client = new pg.Client(url);
+    await client.connect();
+    if (migrationsFolder !== undefined) await migratePostgres(drizzlePostgres(client), { migrationsFolder });
+    await client.query(sql);
+    await client.end();
+    return;
+  }
   const db = await PGlite.create(join(dataDir, 'pg'));
   if (migrationsFolder !== undefined) await migrate(drizzle(db), { migrationsFolder });
-  await db.exec(readFileSync(0, 'utf8'));
+  await db.exec(sql);
   await db.close();
 }
 

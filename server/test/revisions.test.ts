@@ -1,4 +1,10 @@
-import { AddedSchema, BatchListSchema, ChangesSchema, PlanListSchema } from '@humble-churn/contract';
+import {
+  AddedSchema,
+  BatchListSchema,
+  ChangesSchema,
+  LiveChangeSchema,
+  PlanListSchema,
+} from '@humble-churn/contract';
 import type { Changes } from '@humble-churn/contract';
 import { RECIPE, RunningServer, newDataDir, removeDataDir } from './runningServer';
 
@@ -74,6 +80,19 @@ describe('what changed since a revision', () => {
     const kept = await changes(at);
     expect(kept.recipesChangedIn).toBe(kept.revision);
     expect(kept.settingsChangedIn).toBe(named.revision);
+  });
+
+  test('is told as it happens, pressed together or not', async () => {
+    for (const encoding of ['gzip, br', 'identity']) {
+      const live = await server.live({ 'accept-encoding': encoding });
+      await server.call('PATCH', '/api/kitchen', { name: encoding });
+      expect(LiveChangeSchema.parse(await live.next())).toEqual({ revision: await revision() });
+      // What is refused is not told: the next that is heard of is what comes after it.
+      expect((await server.call('PATCH', '/api/kitchen', { fridgeTempC: 99 })).status).toBe(400);
+      await started();
+      expect(await live.next()).toEqual({ revision: await revision() });
+      live.end();
+    }
   });
 
   test('a refused change raises nothing, and a revision still to come is not known', async () => {

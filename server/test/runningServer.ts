@@ -1,13 +1,63 @@
 import type { ChildProcess } from 'node:child_process';
-import { spawn } from 'node:child_process';
+import { spawn, spawnSync } from 'node:child_process';
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
-import { join } from 'node:path';
+import { basename, join } from 'node:path';
 import { plainRecipe } from '@humble-churn/core';
+import pg from 'pg';
 
 // Tests and npm scripts both run from the root of the checkout, as one module form and as another.
 const MAIN = join(process.cwd(), 'server/dist/main.mjs');
 const SITE = join(process.cwd(), 'server/test/site');
+
+/** The kind of database that is tested: Jest's project says it, or whoever runs this outside of Jest. */
+export const ENGINE =
+  (globalThis as { ENGINE?: string }).ENGINE ?? process.env['ENGINE'] ?? ('pglite' as string);
+
+/** The database that stands for a data folder on the PostgreSQL server of the tests. */
+export function databaseUrl(dataDir: string): string {
+  return `${process.env['POSTGRES_URL'] ?? ''}/${basename(dataDir).toLowerCase()}`;
+}
+
+/** Makes that database if it is not there. */
+export async function ensureDatabase(dataDir: string): Promise<string> {
+  const url = databaseUrl(dataDir);
+  const client = new pg.Client(`${process.env['POSTGRES_URL'] ?? ''}/postgres`);
+  await client.connect();
+  try {
+    await client.query(`CREATE DATABASE "${basename(url)}"`);
+  } catch (error) {
+    // It is there, or is being made at this very moment.
+    if (!['42P04', '23505'].includes((error as { code?: string }).code ?? '')) throw error;
+  } finally {
+    await client.end();
+  }
+  return url;
+}
+
+/** Runs SQL in the database of a folder that no server has open, after these migrations. */
+export async function runSql(
+  dataDir: string,
+  sql: string,
+  { migrations, engine = ENGINE }: { migrations?: string; engine?: string } = {},
+): Promise<void> {
+  const env = engine === 'postgres' ? { DATABASE_URL: await ensureDatabase(dataDir) } : {};
+  const script = join(process.cwd(), 'server/test/folderSql.ts');
+  const args = ['--import', 'tsx', script, dataDir, ...(migrations === undefined ? [] : [migrations])];
+  const { status, stderr } = spawnSync(process.execPath, args, {
+    input: sql,
+    encoding: 'utf8',
+    env: { ...process.env, ...env },
+  });
+  if (status !== 0) throw new Error(stderr);
+}
+
+/** What tells a server its database. */
+async function databaseOf(dataDir: string, engine = ENGINE): Promise<Record<string, string>> {
+  return engine === 'postgres'
+    ? { DATA_DIR: dataDir, DATABASE_URL: await ensureDatabase(dataDir) }
+    : { DATA_DIR: dataDir };
+}
 
 export function newDataDir(): string {
   return mkdtempSync(join(tmpdir(), 'humble-churn-'));
@@ -25,6 +75,23 @@ export interface Answer {
   body: any;
 }
 
+/** Runs the server's program with what it is to do, until it ends. */
+export async function runMain(
+  dataDir: string,
+  args: readonly string[],
+  engine = ENGINE,
+  environment: Record<string, string> = {},
+): Promise<{ status: number | null; said: string }> {
+  const env = { ...process.env, ...(await databaseOf(dataDir, engine)), ...environment };
+  const child = spawn(process.execPath, [MAIN, ...args], { env });
+  let said = '';
+  for (const output of [child.stdout, child.stderr]) {
+    output.on('data', (chunk: Buffer) => (said += chunk.toString()));
+  }
+  const status = await new Promise<number | null>((resolve) => child.once('close', resolve));
+  return { status, said };
+}
+
 /** The real server, as its own process on a free port. */
 export class RunningServer {
   private constructor(
@@ -32,10 +99,16 @@ export class RunningServer {
     readonly url: string,
   ) {}
 
-  static start(dataDir: string, args: readonly string[] = [], environment: Record<string, string> = {}) {
+  static async start(
+    dataDir: string,
+    args: readonly string[] = [],
+    environment: Record<string, string> = {},
+    { program = ['--enable-source-maps', MAIN], engine = ENGINE } = {},
+  ) {
+    const database = await databaseOf(dataDir, engine);
     return new Promise<RunningServer>((resolve, reject) => {
-      const child = spawn(process.execPath, ['--enable-source-maps', MAIN, ...args], {
-        env: { ...process.env, PORT: '0', DATA_DIR: dataDir, SITE_DIR: SITE, ...environment },
+      const child = spawn(process.execPath, [...program, ...args], {
+        env: { ...process.env, PORT: '0', SITE_DIR: SITE, ...database, ...environment },
         stdio: ['ignore', 'pipe', 'pipe'],
       });
       let said = '';
@@ -94,6 +167,35 @@ export class RunningServer {
     return said.status === 201 ? { ...said, body: (await this.get(`/api/batches/${batchId}`)).body } : said;
   }
 
+  /** The stream of what changes in the kitchen: the next change it tells of, each time it is asked. */
+  async live(
+    headers: Record<string, string> = {},
+  ): Promise<{ next: () => Promise<unknown>; end: () => void }> {
+    const stop = new AbortController();
+    const response = await fetch(`${this.url}/api/live`, { headers, signal: stop.signal });
+    const type = response.headers.get('content-type') ?? '';
+    if (!response.body || !type.startsWith('text/event-stream'))
+      throw new Error(`${response.status} ${type}`);
+    const reader = response.body.pipeThrough(new TextDecoderStream()).getReader();
+    let text = '';
+    const next = async (): Promise<unknown> => {
+      for (;;) {
+        const end = text.indexOf('\n\n');
+        if (end >= 0) {
+          const message = text.slice(0, end);
+          text = text.slice(end + 2);
+          const data = /^data: ?(.*)$/m.exec(message)?.[1];
+          if (data !== undefined) return JSON.parse(data);
+        } else {
+          const { value, done } = await reader.read();
+          if (done) throw new Error('the stream ended');
+          text += value;
+        }
+      }
+    };
+    return { next, end: () => stop.abort() };
+  }
+
   create(path: string, body: unknown, key: string = crypto.randomUUID()): Promise<Answer> {
     return this.call('POST', path, body, { 'idempotency-key': key });
   }
@@ -107,4 +209,23 @@ export const RECIPE = {
   amount: { by: 'nuts', massG: 143 },
   soak: { ...PLAIN.soak, method: 'counter', pourTempC: 20 },
   blend: { ...PLAIN.blend, machine: 'high-speed-jug', end: { by: 'seconds', seconds: 60 } },
+};
+
+/** What a pack of seeds says, in the form of the wire. */
+export const PACK = {
+  name: 'Chia',
+  kind: 'seed',
+  allergens: [],
+  byRegion: false,
+  gels: true,
+  seleniumUgPerG: null,
+  rawLimitGPerServing: null,
+  fatPct: 31,
+  carbPct: 7.7,
+  carbIncludesFibre: false,
+  proteinPct: 17,
+  sugarsPct: null,
+  fibrePct: 34.4,
+  kcalPer100G: 444,
+  cupG: 160,
 };

@@ -7,9 +7,10 @@ import { askChanges } from './changes';
 import { noteServerTime, whenClockJumps } from './clock';
 import { hearOtherTabs } from './sending';
 import { useAway } from './connectivity';
+import { hearChanges, useLive } from './live';
 
 const ASK_EVERY_MS = 2500;
-/** Asks this often what other devices changed, ms. */
+/** Asks this often what other devices changed while it does not hear of it, ms. */
 const CHANGES_EVERY_MS = 10_000;
 /** The page itself is kept for when the server is away, once it has been open this long, ms. */
 const KEEP_AFTER_MS = 4000;
@@ -33,6 +34,7 @@ export function ServerMonitor() {
       void client.invalidateQueries();
     };
   }, [away, client]);
+  const live = useLive();
   const path = usePathname();
   useEffect(() => {
     if (away) return;
@@ -41,13 +43,17 @@ export function ServerMonitor() {
       if (!document.hidden) void askChanges(client).catch(() => undefined);
     };
     ask();
-    const timer = setInterval(ask, CHANGES_EVERY_MS);
+    const timer = live ? undefined : setInterval(ask, CHANGES_EVERY_MS);
     document.addEventListener('visibilitychange', ask);
     return () => {
       clearInterval(timer);
       document.removeEventListener('visibilitychange', ask);
     };
-  }, [away, client, path]);
+  }, [away, client, live, path]);
+  useEffect(
+    () => hearChanges(({ revision }) => void askChanges(client, revision).catch(() => undefined)),
+    [client],
+  );
   useEffect(() => whenClockJumps(() => void client.invalidateQueries()), [client]);
   useEffect(() => hearOtherTabs(client), [client]);
   useEffect(() => {

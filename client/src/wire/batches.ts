@@ -1,24 +1,19 @@
-import type { Batch, BatchList, Kitchen } from '@humble-churn/contract';
-import { ROUTES, coreEvent, kitchenModel } from '@humble-churn/contract';
+import type { Batch, BatchList } from '@humble-churn/contract';
+import { PlannedSchema, ROUTES, coreEvent, kitchenModel } from '@humble-churn/contract';
 import type { BatchEvent, BatchState, OwnIngredient, Recipe } from '@humble-churn/core';
 import { batchState, eventRefusal, lastTap, plannedEvent, effectiveEvents } from '@humble-churn/core';
-import { useInfiniteQuery, useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useMemo } from 'react';
 import { ServerUnreachable, callApi } from './apiClient';
-import { askChanges } from './changes';
 import { noteServerTime } from './clock';
-import { isAway } from './connectivity';
-import type { BatchEntry, Entry, Refused, RecordableEvent } from './outbox';
-import {
-  NewBatchEntrySchema,
-  forgetRefused,
-  isOfPlan,
-  refusedEntries,
-  enqueueBatch,
-  enqueue,
-} from './outbox';
+import type { CommandBody } from '@humble-churn/contract';
+import type { Entry, EntryOf } from './commandEntries';
+import { batchIdOf } from './commandEntries';
+import { readKnownKitchen } from './knownKitchen';
+import type { Refused } from './outbox';
+import { enqueue, forgetRefused, refusedEntries } from './outbox';
 import { KEPT_UP_MS } from './queryClient';
-import { pendingEntries, putNewBatch, send, useWaiting } from './sending';
+import { carryOut, send, useWaiting } from './sending';
 import { wireRecipe, wireOwn } from './wireRecipe';
 
 /** A batch as screens use it: the log from the wire and the state the core derives from it. */
@@ -38,26 +33,27 @@ export function known(batch: Batch): KnownBatch | null {
 }
 
 /** A batch that was begun here and that the server does not know yet, as this device reckons it. */
-function begunHere({ batchId, begins, atMs }: BatchEntry): KnownBatch | null {
-  if (!begins) return null;
-  const events = [{ ...begins.planned, id: batchId, atMs }];
+function begunHere({ body, effect, atMs, key }: EntryOf<'startBatch'>): KnownBatch | null {
+  const id = body.batchId ?? key;
+  const events = [{ ...effect.planned, id, atMs }];
   const state = batchState(events);
-  return state && { id: batchId, timeZone: begins.timeZone, events, state, waiting: 1 };
+  return state && { id, timeZone: effect.timeZone, events, state, waiting: 1 };
 }
 
 /** A batch with the entries on their way to the server already counted in. */
 export function withWaiting(batch: KnownBatch, entries: readonly Entry[]): KnownBatch {
   let { events, state, waiting } = batch;
   for (const entry of entries) {
-    if (isOfPlan(entry) || entry.batchId !== batch.id || entry.begins) continue;
+    if (entry.name !== 'recordEvents' || entry.params.batchId !== batch.id) continue;
+    const { happenings, ids = [] } = entry.body;
     // Answered already, but for a moment still on the list.
-    if (events.some((event) => event.id === entry.ids[0])) continue;
+    if (events.some((event) => event.id === ids[0])) continue;
     waiting++;
     const last = events[events.length - 1];
     const atMs = Math.max(entry.atMs, (last?.atMs ?? 0) + 1);
-    for (const [i, what] of entry.happenings.entries()) {
+    for (const [i, what] of happenings.entries()) {
       if (eventRefusal(state, what, [], atMs) !== null) continue;
-      const next = [...events, { ...what, id: entry.ids[i] ?? entry.key, atMs }];
+      const next = [...events, { ...what, id: ids[i] ?? entry.key, atMs }];
       const then = batchState(next);
       if (!then) continue;
       events = next;
@@ -78,7 +74,9 @@ function knownList(list: BatchList): KnownBatch[] {
 /** Batches with all that waits for the server: those begun here, and what was said of each. */
 export function withBegun(batches: readonly KnownBatch[], waiting: readonly Entry[]): KnownBatch[] {
   const ids = new Set(batches.map(({ id }) => id));
-  const begun = waiting.map((entry) => (isOfPlan(entry) || ids.has(entry.batchId) ? null : begunHere(entry)));
+  const begun = waiting.map((entry) =>
+    entry.name === 'startBatch' && !ids.has(batchIdOf(entry) ?? '') ? begunHere(entry) : null,
+  );
   return [...begun.filter((batch) => batch !== null), ...batches].map((batch) => withWaiting(batch, waiting));
 }
 
@@ -98,20 +96,6 @@ export function useActiveBatches() {
   const { data } = query;
   const batches = useMemo(() => data && withBegun(data, waiting), [data, waiting]);
   return { error: query.error, refetch: query.refetch, data: batches };
-}
-
-export function useAllBatches() {
-  return useInfiniteQuery({
-    queryKey: ['batches', 'all'],
-    queryFn: async ({ pageParam }) => {
-      const list = await callApi(ROUTES.batches, {
-        query: { scope: 'all', limit: 30, before: pageParam ?? undefined },
-      });
-      return { batches: allKnown(list.batches), nextBefore: list.nextBefore };
-    },
-    initialPageParam: null as string | null,
-    getNextPageParam: (last) => last.nextBefore,
-  });
 }
 
 export function useBatch(batchId: string) {
@@ -161,43 +145,50 @@ export function useStartBatch() {
         ownIngredients: wireOwn(own),
         batchId: key,
       };
-      try {
-        // Its plan goes first where that is still on its way.
-        const planUnsent = pendingEntries(client).some((entry) => isOfPlan(entry) && entry.planId === planId);
-        if (isAway() || planUnsent) throw new ServerUnreachable();
-        const batch = await callApi(ROUTES.startBatch, { body, idempotencyKey: key });
-        putNewBatch(client, batch, planId);
-        void askChanges(client).catch(() => undefined);
-        return { id: key };
-      } catch (error) {
-        const kitchen = client.getQueryData<Kitchen>(['kitchen']);
-        if (!(error instanceof ServerUnreachable) || !kitchen) throw error;
-        const ownOnes = client.getQueryData<OwnIngredient[]>(['ingredients']) ?? [];
-        const model = kitchenModel(kitchen, [...ownOnes, ...own]);
-        const planned = plannedEvent(recipe, model, kitchen.budgetH);
-        if (!planned.ok) throw error;
-        const begins = { batch: body, planned: planned.value, timeZone: kitchen.timeZone };
-        send(client, enqueueBatch(key, NewBatchEntrySchema.parse(begins)));
-        return { id: key };
-      }
+      await carryOut(client, 'startBatch', {
+        key,
+        params: undefined,
+        body,
+        effect: () => {
+          const known = readKnownKitchen(client);
+          if (!known) throw new ServerUnreachable();
+          const { kitchen, own: ownOnes } = known;
+          const planned = plannedEvent(recipe, kitchenModel(kitchen, [...ownOnes, ...own]), kitchen.budgetH);
+          if (!planned.ok) throw new ServerUnreachable();
+          return { planned: PlannedSchema.parse(planned.value), timeZone: kitchen.timeZone };
+        },
+      });
+      return { id: key };
     },
   });
+}
+
+export type RecordableEvent = CommandBody<'recordEvents'>['happenings'][number];
+
+/** Writes down what happened to a batch: all of it together. */
+export function enqueueEvents(
+  batchId: string,
+  happenings: readonly RecordableEvent[],
+): EntryOf<'recordEvents'> {
+  const ids = happenings.map(() => crypto.randomUUID());
+  const body = { happenings: [...happenings], ids };
+  return enqueue('recordEvents', { params: { batchId }, body, effect: null });
 }
 
 /** Adds to the log of any batch, such as one that was started a moment ago. */
 export function useRecordTo() {
   const client = useQueryClient();
   return (batchId: string, happenings: readonly RecordableEvent[]): void =>
-    send(client, enqueue(batchId, happenings));
+    send(client, enqueueEvents(batchId, happenings));
 }
 
 /** Adds to a batch's log; all of one tap goes in together. It counts at once and is kept whatever happens. */
 export function useRecord(batchId: string) {
   const client = useQueryClient();
   return {
-    add: (happenings: readonly RecordableEvent[], onAdded?: () => void): BatchEntry | null => {
+    add: (happenings: readonly RecordableEvent[], onAdded?: () => void): EntryOf<'recordEvents'> | null => {
       if (happenings.length === 0) return null;
-      const entry = enqueue(batchId, happenings);
+      const entry = enqueueEvents(batchId, happenings);
       send(client, entry);
       onAdded?.();
       return entry;

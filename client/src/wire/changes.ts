@@ -123,11 +123,14 @@ export function takeIn(client: QueryClient, changes: Changes): void {
   else if (known.length > 0) void client.invalidateQueries({ queryKey: ['batches', 'all'] });
 }
 
-/** Asks what changed since what this device has; nothing where it has nothing yet that could have changed. */
-export async function askChanges(client: QueryClient): Promise<void> {
+/**
+ * Asks what changed since what this device has; nothing where it has nothing yet that could have changed, or has the
+ * revision that was heard of.
+ */
+export async function askChanges(client: QueryClient, heardOf: number | null = null): Promise<void> {
   const lists = [client.getQueryData<BatchList>(ACTIVE), client.getQueryData<PlanList>(PLANS)];
   const kitchen = heard.has(client) ? undefined : client.getQueryData<Kitchen>(['kitchen']);
   const revisions = [...lists, kitchen].flatMap((one) => (one ? [one.revision] : []));
-  if (revisions.length === 0) return;
+  if (revisions.length === 0 || (heardOf !== null && Math.min(...revisions) >= heardOf)) return;
   takeIn(client, await callApi(ROUTES.changes, { query: { since: Math.min(...revisions) } }));
 }

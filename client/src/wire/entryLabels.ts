@@ -1,14 +1,29 @@
-import type { Entry, RecordableEvent } from './outbox';
-import { isOfPlan } from './outbox';
+import type { CommandName } from '@humble-churn/contract';
+import type { RecordableEvent } from './batches';
+import type { Entry, EntryOf } from './commandEntries';
 
-/** What an entry was, without the batch at hand: for one that the server did not take. */
+type Labels = { [N in CommandName]: (entry: EntryOf<N>) => string };
+
+/** What each command was, without the batch at hand: for one that the server did not take. */
+const LABELS: Labels = {
+  startBatch: ({ body }) => `the start of ${body.recipe.name}`,
+  recordEvents: ({ body }) => body.happenings.map(happeningKind).join(', '),
+  makePlan: ({ effect }) => `the plan for ${effect.recipe.name}, kept`,
+  changePlan: ({ body, effect }) =>
+    `the plan for ${effect.recipe.name}, ${body.status === 'dropped' ? 'dropped' : 'changed'}`,
+  saveRecipe: ({ effect }) => `the recipe ${effect.recipe.name}`,
+  saveVersion: ({ effect }) => `version ${effect.version} of ${effect.recipe.name}`,
+  archiveRecipe: ({ effect }) => `${effect.recipe.name}, ${effect.away ? 'archived' : 'back in the book'}`,
+  addIngredient: ({ effect }) => `the ingredient ${effect.name}`,
+  changeIngredient: ({ body, effect }) =>
+    `${effect.name}, ${body.pack ? 'corrected' : effect.archived ? 'archived' : 'back'}`,
+  changeKitchen: () => 'a change of settings',
+  setAside: ({ body }) => `a row ${body.aside ? 'set aside' : 'taken up again'}`,
+};
+
 export function entryLabel(entry: Entry): string {
-  if (isOfPlan(entry)) {
-    const done = entry.makes ? 'kept' : entry.changes.status === 'dropped' ? 'dropped' : 'changed';
-    return `the plan for ${entry.plan.recipe.name}, ${done}`;
-  }
-  const { begins, happenings } = entry;
-  return begins ? `the start of ${begins.batch.recipe.name}` : happenings.map(happeningKind).join(', ');
+  // The label of its own name.
+  return (LABELS[entry.name] as (entry: Entry) => string)(entry);
 }
 
 function happeningKind(what: RecordableEvent): string {

@@ -9,17 +9,22 @@ import {
   ChosenTimeZoneSchema,
   FridgeReadingSchema,
   KitchenSchema,
+  OwnIngredientSchema,
   ROUTES,
   fromInstant,
   kitchenModel,
 } from '@humble-churn/contract';
-import type { FridgeReading } from '@humble-churn/core';
+import type { FridgeReading, OwnIngredient } from '@humble-churn/core';
+import { ingredientFromPack } from '@humble-churn/core';
 import type { RefetchOptions } from '@tanstack/react-query';
 import { useIsRestoring, useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useEffect, useEffectEvent, useMemo, useState } from 'react';
 import { z } from 'zod';
-import { callApi } from './apiClient';
+import { ServerUnreachable, callApi } from './apiClient';
 import { noteServerTime } from './clock';
+import type { CommandEffect } from './commandEntries';
+import { withWaitingIngredients, withWaitingSettings } from './knownKitchen';
+import { carryOut, useWaiting } from './sending';
 
 /** A kitchen with all of its fridge's log, which is fetched a page at a time. */
 export const KitchenWithLogSchema = KitchenSchema.extend({ fridgeLog: z.array(FridgeReadingSchema) });
@@ -59,7 +64,8 @@ async function inBrowsersZone(kitchen: Kitchen): Promise<Kitchen> {
 }
 
 export function useKitchen() {
-  return useQuery({
+  const waiting = useWaiting();
+  const query = useQuery({
     queryKey: ['kitchen'],
     queryFn: async ({ client }): Promise<KitchenWithLog> => {
       const kitchen = await inBrowsersZone(await callApi(ROUTES.kitchen));
@@ -67,8 +73,12 @@ export function useKitchen() {
       const before = client.getQueryData<KitchenWithLog>(['kitchen']);
       return { ...kitchen, fridgeLog: await fridgeLog(before?.fridgeLog ?? []) };
     },
-    select: knownKitchen,
   });
+  const { data } = query;
+  const kitchen = useMemo(() => data && knownKitchen(withWaitingSettings(data, waiting)), [data, waiting]);
+  const { error, refetch } = query;
+  // Two shapes, so that whoever has looked whether it is known need not look again.
+  return kitchen ? { error, refetch, data: kitchen } : { error, refetch, data: undefined };
 }
 
 /**
@@ -94,40 +104,88 @@ export function useAskedAnew(refetch: (how: RefetchOptions) => Promise<unknown>)
 
 export type KnownKitchen = ReturnType<typeof knownKitchen>;
 
+/** Changes settings; `key` is new for each change. */
 export function useChangeKitchen() {
   const client = useQueryClient();
   return useMutation({
-    mutationFn: (patch: KitchenPatch) => callApi(ROUTES.changeKitchen, { body: patch }),
-    onSuccess: () => client.invalidateQueries(),
+    mutationFn: async ({ patch, key }: { patch: KitchenPatch; key: string }) => {
+      await carryOut(client, 'changeKitchen', { key, params: undefined, body: patch, effect: () => null });
+    },
   });
 }
 
 export function useOwnIngredients() {
-  return useQuery({
+  const waiting = useWaiting();
+  const query = useQuery({
     queryKey: ['ingredients'],
     queryFn: async () => (await callApi(ROUTES.ingredients)).ingredients,
     staleTime: 60_000,
   });
+  const { data } = query;
+  const own = useMemo(() => data && withWaitingIngredients(data, waiting), [data, waiting]);
+  return { error: query.error, refetch: query.refetch, data: own };
 }
 
+/** An ingredient as this device reckons it from its pack; the form has refused what cannot be. */
+function reckoned(pack: PackFiguresWire, key: string, revision: number): CommandEffect<'addIngredient'> {
+  const made = ingredientFromPack({ ...pack, key });
+  if (!made.ok) throw new ServerUnreachable();
+  return OwnIngredientSchema.parse({ ...made.value, revision });
+}
+
+/** A key that no other device gives: what has not been sent yet can be used under it. */
+function newKey(name: string): string {
+  const plain = name
+    .normalize('NFKD')
+    .toLowerCase()
+    .replace(/[^a-z0-9]+/g, '-')
+    .replace(/^-+|-+$/g, '')
+    .slice(0, 40);
+  return `own-${plain === '' ? 'ingredient' : plain}-${crypto.randomUUID().slice(0, 6)}`;
+}
+
+/** Adds an ingredient from its pack; answers its key. */
 export function useAddIngredient() {
   const client = useQueryClient();
   return useMutation({
-    mutationFn: ({ pack, key }: { pack: PackFiguresWire; key: string }) =>
-      callApi(ROUTES.addIngredient, { body: pack, idempotencyKey: key }),
-    onSuccess: () => client.invalidateQueries({ queryKey: ['ingredients'] }),
+    mutationFn: async ({ pack, key }: { pack: PackFiguresWire; key: string }): Promise<string> => {
+      const own = newKey(pack.name);
+      await carryOut(client, 'addIngredient', {
+        key,
+        params: undefined,
+        body: { ...pack, key: own },
+        effect: () => reckoned(pack, own, 1),
+      });
+      return own;
+    },
   });
+}
+
+interface IngredientChange {
+  ingredientKey: string;
+  /** As it was; null where that cannot be read, and only its pack can be said. */
+  before: OwnIngredient | null;
+  /** What its pack says now; left out where that stays. */
+  pack?: PackFiguresWire;
+  archived?: boolean;
+  key: string;
 }
 
 /** Corrects an ingredient from its pack, archives it, or brings it back. */
 export function useChangeIngredient() {
   const client = useQueryClient();
   return useMutation({
-    mutationFn: ({ key, ...patch }: { key: string; pack?: PackFiguresWire; archived?: boolean }) =>
-      callApi(ROUTES.changeIngredient, { params: { key }, body: patch }),
-    onSuccess: ({ ingredients }) => {
-      client.setQueryData(['ingredients'], ingredients);
-      return client.invalidateQueries();
+    mutationFn: async ({ ingredientKey, before, pack, archived, key }: IngredientChange) => {
+      await carryOut(client, 'changeIngredient', {
+        key,
+        params: { key: ingredientKey },
+        body: { ...(pack && { pack }), ...(archived !== undefined && { archived }) },
+        effect: () => {
+          const after = pack ? reckoned(pack, ingredientKey, (before?.revision ?? 0) + 1) : before;
+          if (!after) throw new ServerUnreachable();
+          return OwnIngredientSchema.parse({ ...after, archived: archived ?? before?.archived ?? false });
+        },
+      });
     },
   });
 }
@@ -154,8 +212,9 @@ export function useUnreadable() {
 export function useSetAside() {
   const client = useQueryClient();
   return useMutation({
-    mutationFn: ({ kind, id, aside }: Pick<Unreadable, 'kind' | 'id'> & { aside: boolean }) =>
-      callApi(ROUTES.setAside, { params: { kind, id }, body: { aside } }),
-    onSuccess: ({ unreadable }) => client.setQueryData(['unreadable'], unreadable),
+    mutationFn: async ({ kind, id, aside }: Pick<Unreadable, 'kind' | 'id'> & { aside: boolean }) => {
+      const command = { params: { kind, id }, body: { aside }, effect: () => null };
+      await carryOut(client, 'setAside', { key: crypto.randomUUID(), ...command });
+    },
   });
 }

@@ -1,84 +1,31 @@
-import {
-  EventBodySchema,
-  NewBatchSchema,
-  NewPlanSchema,
-  PlanPatchSchema,
-  PlanSchema,
-  PlannedSchema,
-  TimeZoneSchema,
-} from '@humble-churn/contract';
+import type { CommandName } from '@humble-churn/contract';
 import { z } from 'zod';
 import type { Mark } from './clock';
 import { markNow, serverNowMs, sinceMs } from './clock';
+import type { Command, Entry, EntryOf } from './commandEntries';
+import { readEntry } from './commandEntries';
 import { deviceStorage, keepOnDevice } from './deviceStorage';
+import { fromEarlierEntry } from './earlierEntries';
 
-/** A batch begun while the server is away, as this device reckons it. */
-export const NewBatchEntrySchema = z.object({
-  batch: NewBatchSchema,
-  planned: PlannedSchema,
-  timeZone: TimeZoneSchema,
-});
+/** A command that the server did not take, with its reason. */
+export type Refused = Entry & { why: string };
 
-/** Also the Idempotency-Key: sent twice, it is still one entry. */
-const KEY = z.uuid();
-
-const BatchEntrySchema = z.object({
-  key: KEY,
-  order: z.number(),
-  batchId: z.uuid(),
-  /** The batch it begins; null for an entry to a log. */
-  begins: NewBatchEntrySchema.nullable(),
-  happenings: z.array(EventBodySchema),
-  ids: z.array(z.uuid()),
-  /** When it was said, by the server's clock as far as it was known, and by the device's own. */
-  atMs: z.number(),
-  wallMs: z.number(),
-});
-
-/** A plan made, moved, dropped or taken up again. */
-const PlanEntrySchema = z.object({
-  key: KEY,
-  order: z.number(),
-  planId: z.uuid(),
-  /** What makes it; null where there is something to change. */
-  makes: NewPlanSchema.nullable(),
-  changes: PlanPatchSchema,
-  /** The plan as it then stands, as this device reckons. */
-  plan: PlanSchema,
-});
-
-/**
- * Entries on their way to the server. Each is written to the device before anything is sent, under a key of its own,
- * so that neither a closed tab nor a second one can lose it, and is struck off when the server has answered.
- */
-const EntrySchema = z.union([BatchEntrySchema, PlanEntrySchema]);
-
-export type BatchEntry = z.output<typeof BatchEntrySchema>;
-export type PlanEntry = z.output<typeof PlanEntrySchema>;
-export type Entry = BatchEntry | PlanEntry;
-export type RecordableEvent = BatchEntry['happenings'][number];
-
-const WHY = { why: z.string() };
-const RefusedSchema = z.union([BatchEntrySchema.extend(WHY), PlanEntrySchema.extend(WHY)]);
-/** An entry that the server did not take, with its reason. */
-export type Refused = z.output<typeof RefusedSchema>;
-
-export function isOfPlan<E extends Entry>(entry: E): entry is Extract<E, { planId: string }> {
-  return 'planId' in entry;
-}
-
+// Commands on their way to the server. Each is written to the device before it waits, under a key of its own, so that
+// neither a closed tab nor a second one can lose it, and is struck off when the server has answered.
 const WAITING = 'humble-churn.waiting.';
 const REFUSED = 'humble-churn.refused.';
 
-function stored<S extends z.ZodType<{ order: number }>>(prefix: string, shape: S): z.output<S>[] {
-  const found: z.output<S>[] = [];
+const WhySchema = z.looseObject({ why: z.string() });
+
+function stored<E extends Entry>(prefix: string, read: (value: unknown) => E | null): E[] {
+  const found: E[] = [];
   const storage = deviceStorage();
   for (let i = 0; i < (storage?.length ?? 0); i++) {
     const name = storage?.key(i);
     if (name?.startsWith(prefix) !== true) continue;
     try {
-      const entry = shape.safeParse(JSON.parse(storage?.getItem(name) ?? 'null'));
-      if (entry.success) found.push(entry.data);
+      const entry = read(JSON.parse(storage?.getItem(name) ?? 'null'));
+      if (entry) found.push(entry);
     } catch {
       // Not ours, or cut short: nothing that could be sent.
     }
@@ -86,8 +33,20 @@ function stored<S extends z.ZodType<{ order: number }>>(prefix: string, shape: S
   return found.sort((a, b) => a.order - b.order);
 }
 
+function readWaiting(value: unknown): Entry | null {
+  return readEntry(value) ?? readEntry(fromEarlierEntry(value));
+}
+
 export function waitingEntries(): Entry[] {
-  return stored(WAITING, EntrySchema);
+  return stored(WAITING, readWaiting);
+}
+
+export function refusedEntries(): Refused[] {
+  return stored(REFUSED, (value) => {
+    const entry = readWaiting(value);
+    const why = WhySchema.safeParse(value);
+    return entry && why.success ? { ...entry, why: why.data.why } : null;
+  });
 }
 
 /** Calls back when another tab of this device writes an entry down. */
@@ -99,51 +58,32 @@ export function onOtherTabsEntry(heard: () => void): () => void {
   return () => globalThis.removeEventListener('storage', listen);
 }
 
-export function refusedEntries(): Refused[] {
-  return stored(REFUSED, RefusedSchema);
-}
-
 const marks = new Map<string, Mark>();
 
 function nextOrder(): number {
   return Math.max(0, ...waitingEntries().map((entry) => entry.order)) + 1;
 }
 
-type Said = Pick<BatchEntry, 'key' | 'batchId' | 'begins' | 'happenings'>;
-
-function keep(said: Said): BatchEntry {
+/**
+ * Writes a command down. From here on it is kept, unless the browser refuses: then only as long as the page. Given
+ * again under the same key it is the same command.
+ */
+export function enqueue<N extends CommandName>(
+  name: N,
+  command: Command<N>,
+  key: string = crypto.randomUUID(),
+): EntryOf<N> {
   const mark = markNow();
-  const entry: BatchEntry = {
-    ...said,
-    order: nextOrder(),
-    ids: said.happenings.map(() => crypto.randomUUID()),
-    atMs: serverNowMs(),
-    wallMs: mark.wallMs,
-  };
-  marks.set(entry.key, mark);
-  keepOnDevice(WAITING + entry.key, entry);
+  const frame = { name, key, order: nextOrder(), atMs: serverNowMs(), wallMs: mark.wallMs };
+  // One name, and what belongs to it.
+  const entry = { ...command, ...frame } as unknown as EntryOf<N>;
+  marks.set(key, mark);
+  keepOnDevice(WAITING + key, entry);
   return entry;
 }
 
-/** Writes an entry down. From here on it is kept, unless the browser refuses: then only as long as the page. */
-export function enqueue(batchId: string, happenings: readonly RecordableEvent[]): BatchEntry {
-  return keep({ key: crypto.randomUUID(), batchId, begins: null, happenings: [...happenings] });
-}
-
-/** Writes down that a batch is begun. Its id is also its key: begun twice, it is still one batch. */
-export function enqueueBatch(batchId: string, begins: z.output<typeof NewBatchEntrySchema>): BatchEntry {
-  return keep({ key: batchId, batchId, begins, happenings: [] });
-}
-
-/** Writes down what becomes of a plan. */
-export function enqueuePlan(said: Omit<PlanEntry, 'key' | 'order' | 'planId'>): PlanEntry {
-  const entry: PlanEntry = { ...said, key: crypto.randomUUID(), order: nextOrder(), planId: said.plan.id };
-  keepOnDevice(WAITING + entry.key, entry);
-  return entry;
-}
-
-/** How long ago an entry was said, ms. Across a reload only the wall clock can tell. */
-export function agoMs(entry: BatchEntry): number {
+/** How long ago a command was given, ms. Across a reload only the wall clock can tell. */
+export function agoMs(entry: Entry): number {
   const mark = marks.get(entry.key);
   return Math.max(0, Math.round(mark ? sinceMs(mark) : Date.now() - entry.wallMs));
 }

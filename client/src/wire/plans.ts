@@ -13,7 +13,6 @@ import type {
   FitAnswer,
   FitJob,
   StartTimes,
-  OwnIngredient,
   PlanOnAgenda,
   PlannedPrediction,
   Recipe,
@@ -24,8 +23,10 @@ import { useMemo } from 'react';
 import type { z } from 'zod';
 import { callApi, fetchText } from './apiClient';
 import { noteServerTime, serverNowMs } from './clock';
-import type { Entry } from './outbox';
-import { isOfPlan, enqueuePlan } from './outbox';
+import type { Entry } from './commandEntries';
+import { isCommand, planIdOf } from './commandEntries';
+import { readKnownKitchen } from './knownKitchen';
+import { enqueue } from './outbox';
 import { KEPT_UP_MS } from './queryClient';
 import { wireRecipe } from './wireRecipe';
 import { saveFile } from './savedFile';
@@ -41,8 +42,8 @@ function plansOf(list: PlanList): Plan[] {
 export function withWaitingPlans(plans: readonly Plan[], waiting: readonly Entry[]): Plan[] {
   const byId = new Map(plans.map((plan) => [plan.id, plan]));
   for (const entry of waiting) {
-    if (isOfPlan(entry)) byId.set(entry.planId, entry.plan);
-    else if (entry.begins) byId.delete(entry.begins.batch.planId ?? '');
+    if (isCommand(entry, 'makePlan', 'changePlan')) byId.set(entry.effect.id, entry.effect);
+    else if (entry.name === 'startBatch') byId.delete(entry.body.planId ?? '');
   }
   return [...byId.values()]
     .filter(({ status }) => status === 'open')
@@ -102,20 +103,26 @@ export function usePlanning() {
         ...makes,
         id: crypto.randomUUID(),
         prediction: PlannedPredictionSchema.parse(prediction),
-        ingredients: KeptIngredientsSchema.parse(
-          ownIn(recipe, { own: client.getQueryData<OwnIngredient[]>(['ingredients']) ?? [] }),
-        ),
+        ingredients: KeptIngredientsSchema.parse(ownIn(recipe, { own: readKnownKitchen(client)?.own ?? [] })),
         provenBest: true,
         status: 'open',
         batchId: null,
         revision: 0,
         changedAt: toInstant(serverNowMs()),
       };
-      send(client, enqueuePlan({ makes, changes: {}, plan }));
+      const body = { ...makes, planId: plan.id };
+      send(client, enqueue('makePlan', { params: undefined, body, effect: plan }));
       return plan;
     },
     change: (plan: Plan, changes: Pick<PlanPatch, 'moments' | 'status'>): void =>
-      send(client, enqueuePlan({ makes: null, changes, plan: { ...plan, ...changes } })),
+      send(
+        client,
+        enqueue('changePlan', {
+          params: { planId: plan.id },
+          body: changes,
+          effect: { ...plan, ...changes },
+        }),
+      ),
   };
 }
 
@@ -133,7 +140,7 @@ export function fitOnServer(
 
 /** The plans as a file for calendars, as the server tells them; not while some have yet to reach it. */
 export function useCalendarFile() {
-  const unsent = useWaiting().some(isOfPlan);
+  const unsent = useWaiting().some((entry) => planIdOf(entry) !== null);
   const { mutate, isPending, error } = useMutation({
     mutationFn: () => fetchText(CALENDAR_PATH),
     onSuccess: (text) => saveFile(text, 'humble-churn.ics', 'text/calendar'),

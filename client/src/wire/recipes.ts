@@ -1,61 +1,132 @@
-import { ROUTES } from '@humble-churn/contract';
+import type { RecipeHistory, SavedRecipe } from '@humble-churn/contract';
+import { KeptIngredientsSchema, ROUTES, RecipeSchema, toInstant } from '@humble-churn/contract';
 import type { OwnIngredient, Recipe } from '@humble-churn/core';
+import { ownIn } from '@humble-churn/core';
+import type { QueryClient } from '@tanstack/react-query';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { useMemo } from 'react';
 import { callApi } from './apiClient';
+import { serverNowMs } from './clock';
+import type { Entry } from './commandEntries';
+import { isCommand } from './commandEntries';
+import { readKnownKitchen } from './knownKitchen';
+import { carryOut, useWaiting } from './sending';
 import { wireOwn, wireRecipe } from './wireRecipe';
 
+type Place = 'in-use' | 'away';
+
+/** The recipes of one place with what waits for the server, by name. */
+export function withWaitingRecipes(
+  recipes: readonly SavedRecipe[],
+  place: Place,
+  waiting: readonly Entry[],
+): readonly SavedRecipe[] {
+  const saved = waiting.filter((entry) => isCommand(entry, 'saveRecipe', 'saveVersion', 'archiveRecipe'));
+  if (saved.length === 0) return recipes;
+  const byId = new Map(recipes.map((one) => [one.id, one]));
+  for (const { effect } of saved) {
+    if (effect.away === (place === 'away')) byId.set(effect.id, effect);
+    else byId.delete(effect.id);
+  }
+  return [...byId.values()].sort((a, b) => a.recipe.name.localeCompare(b.recipe.name));
+}
+
 /** The recipes of this kitchen, or those put away. */
-export function useRecipes(put: 'in-use' | 'away') {
-  return useQuery({
-    queryKey: ['recipes', put],
-    queryFn: async () => (await callApi(ROUTES.recipes, { query: { put } })).recipes,
+export function useRecipes(place: Place) {
+  const waiting = useWaiting();
+  const query = useQuery({
+    queryKey: ['recipes', place],
+    queryFn: async () => (await callApi(ROUTES.recipes, { query: { put: place } })).recipes,
   });
+  const { data } = query;
+  const recipes = useMemo(() => data && withWaitingRecipes(data, place, waiting), [data, place, waiting]);
+  return { error: query.error, refetch: query.refetch, data: recipes };
 }
 
 /** One recipe with all its versions; asked for only once it is looked at. */
 export function useRecipeHistory(recipeId: string, wanted: boolean) {
   return useQuery({
     queryKey: ['recipes', 'history', recipeId],
-    queryFn: () => callApi(ROUTES.recipe, { params: { recipeId } }),
+    queryFn: (): Promise<RecipeHistory> => callApi(ROUTES.recipe, { params: { recipeId } }),
     enabled: wanted,
   });
 }
 
-interface Keep {
+/** A version as this device reckons it, before the server has said so. */
+function reckoned(
+  client: QueryClient,
+  {
+    id,
+    version,
+    recipe,
+    own,
+  }: { id: string; version: number; recipe: Recipe; own: readonly OwnIngredient[] },
+): SavedRecipe {
+  const pantry = { own: [...(readKnownKitchen(client)?.own ?? []), ...own] };
+  return {
+    id,
+    version,
+    savedAt: toInstant(serverNowMs()),
+    away: false,
+    recipe: RecipeSchema.parse(recipe),
+    ingredients: KeptIngredientsSchema.parse(ownIn(recipe, pantry)),
+  };
+}
+
+interface NewRecipe {
   recipe: Recipe;
+  /** Ingredients that came along with it. */
   own: readonly OwnIngredient[];
-  /** The recipe this is a new version of; null for a new recipe. */
-  id: string | null;
+  /** New for each recipe; it becomes its id. */
   key: string;
 }
 
-export function useKeepRecipe() {
+/** Saves a new recipe, and answers it as it was saved. */
+export function useSaveRecipe() {
   const client = useQueryClient();
   return useMutation({
-    mutationFn: ({ recipe, own, id, key }: Keep) =>
-      id === null
-        ? callApi(ROUTES.saveRecipe, {
-            body: { recipe: wireRecipe(recipe), ownIngredients: wireOwn(own) },
-            idempotencyKey: key,
-          })
-        : callApi(ROUTES.saveVersion, {
-            params: { recipeId: id },
-            body: { recipe: wireRecipe(recipe) },
-            idempotencyKey: key,
-          }),
-    onSuccess: () =>
-      Promise.all([
-        client.invalidateQueries({ queryKey: ['recipes'] }),
-        client.invalidateQueries({ queryKey: ['ingredients'] }),
-      ]),
+    mutationFn: async ({ recipe, own, key }: NewRecipe): Promise<SavedRecipe> => {
+      const done = await carryOut(client, 'saveRecipe', {
+        key,
+        params: undefined,
+        body: { recipe: wireRecipe(recipe), ownIngredients: wireOwn(own), recipeId: key },
+        effect: () => reckoned(client, { id: key, version: 1, recipe, own }),
+      });
+      return done.sent ? done.answer : done.effect;
+    },
   });
 }
 
+interface NewVersion {
+  recipe: Recipe;
+  /** The recipe it is a version of, and the version before. */
+  of: { id: string; version: number };
+  key: string;
+}
+
+/** Saves the next version of a recipe, and answers it as it was saved. */
+export function useSaveVersion() {
+  const client = useQueryClient();
+  return useMutation({
+    mutationFn: async ({ recipe, of, key }: NewVersion): Promise<SavedRecipe> => {
+      const done = await carryOut(client, 'saveVersion', {
+        key,
+        params: { recipeId: of.id },
+        body: { recipe: wireRecipe(recipe) },
+        effect: () => reckoned(client, { id: of.id, version: of.version + 1, recipe, own: [] }),
+      });
+      return done.sent ? done.answer : done.effect;
+    },
+  });
+}
+
+/** Archives a recipe, or brings it back. */
 export function useArchiveRecipe() {
   const client = useQueryClient();
   return useMutation({
-    mutationFn: ({ recipeId, away }: { recipeId: string; away: boolean }) =>
-      callApi(ROUTES.putRecipeAway, { params: { recipeId }, body: { away } }),
-    onSuccess: () => client.invalidateQueries({ queryKey: ['recipes'] }),
+    mutationFn: async ({ kept, away }: { kept: SavedRecipe; away: boolean }) => {
+      const command = { params: { recipeId: kept.id }, body: { away }, effect: () => ({ ...kept, away }) };
+      await carryOut(client, 'archiveRecipe', { key: crypto.randomUUID(), ...command });
+    },
   });
 }

@@ -1,19 +1,22 @@
-import type { Batch, Plan, PlanList } from '@humble-churn/contract';
-import { ROUTES } from '@humble-churn/contract';
+import type { CommandAnswer, CommandName, Route } from '@humble-churn/contract';
+import { ROUTES, saysWhen } from '@humble-churn/contract';
 import type { MutationOptions, QueryClient } from '@tanstack/react-query';
 import { useQueryClient } from '@tanstack/react-query';
 import { useCallback, useSyncExternalStore } from 'react';
-import { callApi, isWorthTryingAgain } from './apiClient';
-import { askChanges, putAdded, putBatch, putPlan } from './changes';
-import { noteServerTime } from './clock';
-import type { BatchEntry, Entry, PlanEntry } from './outbox';
+import type { z } from 'zod';
+import { takeAnswer } from './answers';
+import { ServerUnreachable, callApi, isWorthTryingAgain } from './apiClient';
+import { askChanges } from './changes';
+import type { Command, CommandEffect, Entry, EntryOf } from './commandEntries';
+import { batchIdOf } from './commandEntries';
+import { isAway } from './connectivity';
 import {
   agoMs,
-  isOfPlan,
+  dequeue,
+  enqueue,
   keepRefused,
   onOtherTabsEntry,
   refusedEntries,
-  dequeue,
   waitingEntries,
 } from './outbox';
 
@@ -46,41 +49,28 @@ export function useWaiting(): Entry[] {
   return useSyncExternalStore(subscribe, read, read);
 }
 
-/** Shows a new batch as the server answered it, before the lists are asked for again. Its plan is none any more. */
-export function putNewBatch(client: QueryClient, batch: Batch, planId: string | null | undefined): void {
-  noteServerTime(batch.serverTime);
-  putBatch(client, batch);
-  client.setQueryData<PlanList>(
-    ['plans'],
-    (list) => list && { ...list, plans: list.plans.filter(({ id }) => id !== planId) },
-  );
-}
-
 /** Tried again this often while the server is silent, ms: soon at first. */
 const RETRY_MS = [400, 800, 1500, 2500];
 
-function sendPlan({ key, planId, makes, changes }: PlanEntry): Promise<Plan> {
-  return makes
-    ? callApi(ROUTES.makePlan, { body: { ...makes, planId }, idempotencyKey: key })
-    : callApi(ROUTES.changePlan, { params: { planId }, body: changes });
+type AnyRoute = Route<z.ZodType, z.ZodType, z.ZodType, z.ZodType>;
+
+/** Calls the route of a command. */
+async function callCommand<N extends CommandName>(
+  name: N,
+  { params, body }: Pick<Command<N>, 'params' | 'body'>,
+  key: string,
+  ago: number,
+): Promise<CommandAnswer<N>> {
+  const route: AnyRoute = ROUTES[name];
+  const query = saysWhen(name) ? { query: { agoMs: ago } } : {};
+  const answer = await callApi(route, { params, body, idempotencyKey: key, ...query });
+  // The route of this name has parsed it.
+  return answer as CommandAnswer<N>;
 }
 
-async function sendToBatch(client: QueryClient, entry: BatchEntry): Promise<void> {
-  const query = { agoMs: agoMs(entry) };
-  if (entry.begins) {
-    // Begun by an earlier release, it goes on by the steps that its entries name.
-    const body = { ...entry.begins.batch, guide: entry.begins.planned.guide };
-    const batch = await callApi(ROUTES.startBatch, { query, body, idempotencyKey: entry.key });
-    putNewBatch(client, batch, entry.begins.batch.planId);
-    return;
-  }
-  const added = await callApi(ROUTES.recordEvents, {
-    params: { batchId: entry.batchId },
-    query,
-    body: { happenings: entry.happenings, ids: entry.ids },
-    idempotencyKey: entry.key,
-  });
-  putAdded(client, added);
+async function sendEntry(client: QueryClient, entry: Entry): Promise<void> {
+  const answer = await callCommand(entry.name, entry, entry.key, agoMs(entry));
+  takeAnswer(client, entry.name, answer, entry as Command<CommandName>);
 }
 
 type Sending = MutationOptions<void, Error, Entry>;
@@ -89,10 +79,7 @@ type Sending = MutationOptions<void, Error, Entry>;
 export function entryMutation(client: QueryClient): Sending {
   return {
     scope: { id: 'entries' },
-    mutationFn: async (entry) => {
-      if (isOfPlan(entry)) putPlan(client, await sendPlan(entry));
-      else await sendToBatch(client, entry);
-    },
+    mutationFn: (entry) => sendEntry(client, entry),
     retry: (_, error) => isWorthTryingAgain(error),
     retryDelay: (failures) => RETRY_MS[Math.min(failures, RETRY_MS.length - 1)] ?? 2500,
     networkMode: 'always',
@@ -101,10 +88,14 @@ export function entryMutation(client: QueryClient): Sending {
       keepRefused(entry, error.message);
       client.setQueryData(['refused'], refusedEntries());
       // The screen then shows how things really stand.
+      const batchId = batchIdOf(entry);
+      if (batchId === null) {
+        void client.invalidateQueries();
+        return;
+      }
       void client.invalidateQueries({ queryKey: ['plans'] });
-      if (isOfPlan(entry)) return;
       void client.invalidateQueries({ queryKey: ['batches'] });
-      void client.invalidateQueries({ queryKey: ['batch', entry.batchId] });
+      void client.invalidateQueries({ queryKey: ['batch', batchId] });
     },
     // What it changed besides, such as whether a batch is over.
     onSettled: () => void askChanges(client).catch(() => undefined),
@@ -118,6 +109,38 @@ export function send(client: QueryClient, entry: Entry): void {
     .build(client, client.defaultMutationOptions({ mutationKey: ENTRY }) as Sending)
     .execute(entry)
     .catch(() => undefined);
+}
+
+/** A command for which the server's answer is awaited where it can be had. */
+export interface Awaited<N extends CommandName> extends Omit<Command<N>, 'effect'> {
+  /** New for each command, the same when the same tap is tried again. */
+  key: string;
+  /** What this device reckons will come of it; throws where it cannot know. */
+  effect: () => CommandEffect<N>;
+}
+
+/**
+ * Carries a command out and answers what came of it, or rejects with what the server says against it. While the server
+ * is away, or while others wait that were given before, it waits on this device like them, and what it will come to is
+ * reckoned here.
+ */
+export async function carryOut<N extends CommandName>(
+  client: QueryClient,
+  name: N,
+  { key, effect, ...command }: Awaited<N>,
+): Promise<{ sent: true; answer: CommandAnswer<N> } | { sent: false; effect: CommandEffect<N> }> {
+  try {
+    if (isAway() || pendingEntries(client).length > 0) throw new ServerUnreachable();
+    const answer = await callCommand(name, command, key, 0);
+    takeAnswer(client, name, answer, { ...command, effect: null as CommandEffect<N> });
+    void askChanges(client).catch(() => undefined);
+    return { sent: true, answer };
+  } catch (error) {
+    if (!(error instanceof ServerUnreachable)) throw error;
+    const reckoned = effect();
+    send(client, enqueue<N>(name, { ...command, effect: reckoned }, key) as EntryOf<CommandName>);
+    return { sent: false, effect: reckoned };
+  }
 }
 
 /** Sends what an earlier visit to this page, or another tab of this device, wrote down and has not sent yet. */

@@ -16,6 +16,8 @@ export type {
   StepState,
 } from './batchState';
 export { stepLeftS, stepRanS, timerEndMs } from './batchState';
+export type { BatchOutcome, BatchSummary } from './batchSummary';
+export { batchSummary } from './batchSummary';
 export { finishedMilkMl, strainedMilkMl } from './bottling';
 export { comparisons } from './comparison';
 export { isFarOff, isFarOffReading, movedInterval } from './farOff';

@@ -30,14 +30,32 @@ export interface Cost {
   pulp: { mealG: number; worth: number; drying: number; net: number } | null;
 }
 
+/** What so many grams of something cost; null without its price. */
+function priceOf(key: string, massG: number, { packs }: Prices): number | null {
+  const pack = packs.find((one) => one.key === key);
+  return pack ? (massG * pack.price) / pack.packG : null;
+}
+
+/** What these masses cost together at these prices, and how many of them have no price. */
+export function costOfParts(
+  parts: readonly { key: string; massG: number }[],
+  prices: Prices,
+): { cost: number; unpriced: number } {
+  const costs = parts.map(({ key, massG }) => priceOf(key, massG, prices));
+  return {
+    cost: costs.reduce<number>((sum, cost) => sum + (cost ?? 0), 0),
+    unpriced: costs.filter((cost) => cost === null).length,
+  };
+}
+
 /** Costs a batch over its finished milk. Nuts and additions count; water and time do not. */
 export function costOf(prediction: Prediction, prices: Prices, glassMl: number): Cost {
   const parts: { key: string; name: string; massG: number; cost: number }[] = [];
   const unpriced: string[] = [];
   const count = (key: string, name: string, massG: number): void => {
-    const pack = prices.packs.find((one) => one.key === key);
-    if (pack) parts.push({ key, name, massG, cost: (massG * pack.price) / pack.packG });
-    else unpriced.push(name);
+    const cost = priceOf(key, massG, prices);
+    if (cost === null) unpriced.push(name);
+    else parts.push({ key, name, massG, cost });
   };
   for (const nut of prediction.nuts) count(nut.ingredient, nut.name, nut.massG);
   for (const liquid of prediction.liquids) {

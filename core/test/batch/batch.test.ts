@@ -5,6 +5,7 @@ import {
   stepAgenda,
   batchState,
   batchSteps,
+  batchSummary,
   comparisons,
   eventRefusal,
   jarKeeping,
@@ -408,4 +409,51 @@ test('pulp keeps two days cold, ninety frozen, thirty dried', () => {
   expect(pulpUseByMs('fridge', T0)).toBe(T0 + 2 * day);
   expect(pulpUseByMs('freezer', T0)).toBe(T0 + 90 * day);
   expect(pulpUseByMs('dried', T0)).toBe(T0 + 30 * day);
+});
+
+describe('what lists show of a batch', () => {
+  const summaryOf = (...taps: (EventBody | EventBody[])[]) => batchSummary(mustState(logOf(recipe, ...taps)));
+
+  test('a new one is under way, with what is to go in', () => {
+    const { prediction } = mustState(logOf(recipe));
+    expect(summaryOf()).toEqual({
+      name: 'almond milk',
+      nuts: ['almond'],
+      plannedAtMs: T0,
+      outcome: 'under-way',
+      reason: null,
+      predictedMl: prediction.milk.volumeMl,
+      milkMl: null,
+      parts: [{ key: 'almond', massG: 143 }],
+    });
+  });
+
+  test('sweetened and part coconut water it says so, and water is free', () => {
+    const rich: Recipe = {
+      ...recipe,
+      otherLiquid: { liquid: 'coconut_water', share: 0.5 },
+      additions: [{ addition: 'honey', when: 'after', gPerL: 20 }],
+    };
+    const { parts } = batchSummary(mustState(logOf(rich)));
+    expect(parts.map(({ key }) => key)).toEqual(['almond', 'coconut_water', 'honey']);
+  });
+
+  test.each<[string, EventBody[], string, string | null]>([
+    ['bottled', [], 'on-shelf', null],
+    ['emptied', [{ type: 'jar-emptied', jarId: 'jar-1' }], 'finished', null],
+    ['sour', [{ type: 'jar-discarded', jarId: 'jar-1', reason: 'Sour' }], 'thrown-out', 'Sour'],
+  ])('%s', (_, after, outcome, reason) => {
+    const bottled: EventBody = { type: 'bottled', jars: [JAR], scalded: true };
+    const summary = summaryOf(...WHOLE.slice(0, 7), bottled, ...after);
+    expect(summary).toMatchObject({ outcome, reason });
+    // Weighed at 930 g: less in mL, by its density.
+    expect(summary.milkMl).toBeGreaterThan(900);
+    expect(summary.milkMl).toBeLessThan(930);
+  });
+
+  test('given up it says why, and taken back it is under way again', () => {
+    const given: EventBody = { type: 'abandoned', reason: 'No time' };
+    expect(summaryOf(given)).toMatchObject({ outcome: 'abandoned', reason: 'No time' });
+    expect(summaryOf(given, { type: 'undone', eventId: 'e1.0' })).toEqual(summaryOf());
+  });
 });

@@ -3,6 +3,7 @@ import type { KitchenModel, Prediction, Prices, Recipe } from '../../src';
 import {
   DRYING_KWH_PER_KG,
   costOf,
+  costOfParts,
   curves,
   householdCautions,
   nutPercents,
@@ -44,6 +45,16 @@ describe('cost', () => {
     expect(cost.shop?.saved.perL).toBeCloseTo(2.8 - cost.perL, 9);
     expect(cost.shop?.of.perGlass).toBeCloseTo(0.56, 9);
     expect((cost.shop?.of.batch ?? 0) - (cost.shop?.saved.batch ?? 0)).toBeCloseTo(2.145, 9);
+  });
+
+  test('from masses alone it is the same, and what has no price is counted', () => {
+    const prediction = made(almond);
+    const parts = [
+      { key: 'almond', massG: 143 },
+      { key: 'cinnamon', massG: 2 },
+    ];
+    expect(costOfParts(parts, PRICES)).toEqual({ cost: costOf(prediction, PRICES, 200).batch, unpriced: 1 });
+    expect(costOfParts([], PRICES)).toEqual({ cost: 0, unpriced: 0 });
   });
 
   test('additions count, and what has no price is named instead of taken for free', () => {

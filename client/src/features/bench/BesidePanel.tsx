@@ -134,8 +134,8 @@ export default function BesidePanel() {
     <Panel title="Two ways side by side">
       <TheCopy other={draft.other} comparison={comparison} />
       <AppText kind="small" tone="soft">
-        {comparison?.nutG != null && `Both from the same ${formatMass(comparison.nutG, kitchen)} of nuts. `}The
-        range is where 8 kitchens in 10 lie, each making both ways. Shared things, such as the nut and the
+        {comparison?.nutG != null && `Both from the same ${formatMass(comparison.nutG, kitchen)} of nuts. `}
+        The range is where 8 kitchens in 10 lie, each making both ways. Shared things, such as the nut and the
         bag, do not blur it.
       </AppText>
       <View style={styles.row}>

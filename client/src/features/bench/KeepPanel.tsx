@@ -1,5 +1,6 @@
 import type { Recipe } from '@humble-churn/core';
 import { predict } from '@humble-churn/core';
+import type { SavedRecipe } from '@humble-churn/contract';
 import { useRouter } from 'expo-router';
 import { useRef } from 'react';
 import { StyleSheet, View } from 'react-native';
@@ -9,7 +10,7 @@ import { Notice } from '../../ui/Notice';
 import { Panel } from '../../ui/Panel';
 import { useToast } from '../../ui/Toast';
 import { SPACE } from '../../ui/theme';
-import { useKeepRecipe } from '../../wire/recipes';
+import { useArchiveRecipe, useSaveRecipe, useSaveVersion } from '../../wire/recipes';
 import { writeJsonLd, writeOpenForm } from './recipeFiles';
 import { useBench } from './useBench';
 
@@ -19,7 +20,9 @@ export function KeepPanel() {
   const { prediction } = later;
   const router = useRouter();
   const toast = useToast();
-  const keep = useKeepRecipe();
+  const saveNew = useSaveRecipe();
+  const saveVersion = useSaveVersion();
+  const archive = useArchiveRecipe();
   // One key for one keeping of one recipe, however often the tap is retried.
   const keeping = useRef<{ recipe: Recipe; as: string; key: string } | null>(null);
   const { saved } = draft;
@@ -28,22 +31,26 @@ export function KeepPanel() {
     const now = keeping.current;
     if (now?.recipe !== recipe || now.as !== as) keeping.current = { recipe, as, key: crypto.randomUUID() };
     const key = keeping.current?.key ?? crypto.randomUUID();
-    const id = as === 'version' ? (saved?.id ?? null) : null;
-    keep.mutate(
-      { recipe, own: [], id, key },
-      {
-        onSuccess: (kept) => {
-          draft.setSaved({ id: kept.id, version: kept.version });
-          toast({
-            words:
-              kept.version === 1
-                ? `“${kept.recipe.name}” is in the recipe book.`
-                : `Version ${kept.version} of “${kept.recipe.name}” is saved; earlier versions stay.`,
-          });
-        },
-      },
-    );
+    const onSuccess = (kept: SavedRecipe): void => {
+      draft.setSaved({ id: kept.id, version: kept.version });
+      const { name } = kept.recipe;
+      toast(
+        kept.version === 1
+          ? {
+              words: `“${name}” is in the recipe book.`,
+              undo: () => {
+                archive.mutate({ kept, away: true });
+                draft.setSaved(null);
+              },
+            }
+          : { words: `Version ${kept.version} of “${name}” is saved; earlier versions stay.` },
+      );
+    };
+    if (as === 'version' && saved) saveVersion.mutate({ recipe, of: saved, key }, { onSuccess });
+    else saveNew.mutate({ recipe, own: [], key }, { onSuccess });
   };
+  const busy = saveNew.isPending || saveVersion.isPending;
+  const failed = saveNew.error ?? saveVersion.error;
   const nameless = recipe.name.trim() === '';
   return (
     <Panel title="Name and keep">
@@ -54,19 +61,19 @@ export function KeepPanel() {
         onChange={(name) => draft.change('name', (now) => ({ ...now, name }))}
         error={nameless ? 'Give it a name to keep it.' : null}
       />
-      {keep.error && <Notice kind="error">{keep.error.message} The recipe is kept on the bench.</Notice>}
+      {failed && <Notice kind="error">{failed.message} The recipe is kept on the bench.</Notice>}
       <View style={styles.row}>
         {saved && (
           <Button
             label={`Save as version ${saved.version + 1}`}
-            busy={keep.isPending}
+            busy={busy}
             disabled={!prediction || nameless}
             onPress={() => keepAs('version')}
           />
         )}
         <Button
           label={saved ? 'Save as a new recipe' : 'Save recipe'}
-          busy={keep.isPending}
+          busy={busy}
           disabled={!prediction || nameless}
           onPress={() => keepAs('new')}
         />

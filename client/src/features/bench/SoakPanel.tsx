@@ -21,13 +21,15 @@ const PEELS: readonly Peel[] = ['leave', 'pinch', 'towel', 'roast'];
 
 /** Soak and peel: the school, its hours, and what it does to the nuts. */
 export function SoakPanel() {
-  const { recipe, later, ingredient, model, kitchen, change } = useBench();
+  const { recipe, later, ingredient, model, change } = useBench();
   const { soak, peel, nuts } = recipe;
   const ground = nuts.some((nut) => nut.form === 'ground');
   const form = nuts[0]?.form ?? 'whole';
   const peels = PEELS.filter((one) => ingredient && !ground && canPeel(ingredient, form, one));
   const usualText = (method: SoakMethod): string =>
-    ingredient ? `usual ${formatDuration(soakAdvice(ingredient, method, model.surroundings).hours * 3600)}` : '';
+    ingredient
+      ? `usual ${formatDuration(soakAdvice(ingredient, method, model.surroundings).hours * 3600)}`
+      : '';
   return (
     <Panel title="Soak and peel">
       <SoakSlide

@@ -1,6 +1,7 @@
 import { zodResolver } from '@hookform/resolvers/zod';
 import type { PackFiguresWire } from '@humble-churn/contract';
 import { PackFiguresSchema, refusalMessage } from '@humble-churn/contract';
+import type { OwnIngredient } from '@humble-churn/core';
 import { ingredientFromPack, packOf } from '@humble-churn/core';
 import { useRouter } from 'expo-router';
 import { useState } from 'react';
@@ -88,7 +89,7 @@ export function CorrectIngredientScreen({ ingredientKey }: { ingredientKey: stri
       </Screen>
     );
   }
-  return <PackForm pack={pack} correcting={ingredientKey} />;
+  return <PackForm pack={pack} correcting={{ ingredientKey, before: known ?? null }} />;
 }
 
 function wirePack({ key: _key, ...pack }: ReturnType<typeof packOf>): PackFiguresWire {
@@ -100,12 +101,18 @@ export function IngredientScreen() {
   return <PackForm pack={EMPTY_PACK} correcting={null} />;
 }
 
+/** Which ingredient is corrected, and as what it is known; null where it cannot be read. */
+interface Correcting {
+  ingredientKey: string;
+  before: OwnIngredient | null;
+}
+
 function PackForm({
   pack: start,
   correcting,
 }: {
   pack: Partial<PackFiguresWire>;
-  correcting: string | null;
+  correcting: Correcting | null;
 }) {
   const router = useRouter();
   const toast = useToast();
@@ -119,6 +126,7 @@ function PackForm({
   });
   const { handleSubmit, setError } = form;
   const failed = add.error ?? change.error;
+  const onError = (): void => setKey(crypto.randomUUID());
   const save = handleSubmit((pack) => {
     // Turned away here already, with the reason at its field; the server says the same.
     const made = ingredientFromPack({ ...pack, key: 'own-new' });
@@ -128,26 +136,30 @@ function PackForm({
       setError(field, { type: made.refusal.code, message: refusalMessage(made.refusal) });
       return;
     }
-    const onSuccess = (): void => {
-      toast({
-        words:
-          correcting === null
-            ? `${pack.name} is among the ingredients now.`
-            : `${pack.name} is corrected. What was made with it before keeps it as it was.`,
-      });
-      router.navigate(correcting === null ? '/bench' : '/kitchen');
-    };
+    const again = crypto.randomUUID();
     if (correcting !== null) {
-      change.mutate({ key: correcting, pack }, { onSuccess });
+      const { ingredientKey, before } = correcting;
+      const onSuccess = (): void => {
+        toast({
+          words: `${pack.name} is corrected. What was made with it before keeps it as it was.`,
+          ...(before && {
+            undo: () => change.mutate({ ingredientKey, before, pack: wirePack(packOf(before)), key: again }),
+          }),
+        });
+        router.navigate('/kitchen');
+      };
+      change.mutate({ ...correcting, pack, key }, { onSuccess, onError });
       return;
     }
-    add.mutate(
-      { pack, key },
-      {
-        onSuccess,
-        onError: () => setKey(crypto.randomUUID()),
-      },
-    );
+    const onSuccess = (ingredientKey: string): void => {
+      const before = { ...made.value, key: ingredientKey };
+      toast({
+        words: `${pack.name} is among the ingredients now.`,
+        undo: () => change.mutate({ ingredientKey, before, archived: true, key: again }),
+      });
+      router.navigate('/bench');
+    };
+    add.mutate({ pack, key }, { onSuccess, onError });
   });
   return (
     <Screen title={correcting === null ? 'An ingredient of your own' : `Correct ${start.name ?? 'it'}`}>

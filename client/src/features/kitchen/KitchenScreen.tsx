@@ -67,20 +67,23 @@ function Settings({ kitchen, own }: { kitchen: KnownKitchen; own: readonly OwnIn
   });
   const currency = useWatch({ control, name: 'currency' });
   const save = handleSubmit((settings) =>
-    change.mutate(settings, {
-      onSuccess: () => {
-        toast({
-          words: 'Settings saved. Every jar was recalculated.',
-          undo: () => {
-            const before = KitchenSettingsSchema.parse(kitchen);
-            change.mutate(before);
-            reset(before);
-          },
-        });
-        setSent(false);
-        reset(settings);
+    change.mutate(
+      { patch: settings, key: crypto.randomUUID() },
+      {
+        onSuccess: () => {
+          toast({
+            words: 'Settings saved. Every jar was recalculated.',
+            undo: () => {
+              const before = KitchenSettingsSchema.parse(kitchen);
+              change.mutate({ patch: before, key: crypto.randomUUID() });
+              reset(before);
+            },
+          });
+          setSent(false);
+          reset(settings);
+        },
       },
-    }),
+    ),
   );
   const troubled = troubledParts(formState.errors);
   return (

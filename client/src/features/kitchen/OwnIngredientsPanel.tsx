@@ -18,17 +18,20 @@ export function OwnIngredientsPanel({ own }: { own: readonly OwnIngredient[] }) 
   const toast = useToast();
   const colour = useColours();
   const change = useChangeIngredient();
-  const archive = ({ key, name }: OwnIngredient, archived: boolean): void =>
+  const archive = (before: OwnIngredient, archived: boolean): void => {
+    const { name, key: ingredientKey } = before;
     change.mutate(
-      { key, archived },
+      { ingredientKey, before, archived, key: crypto.randomUUID() },
       {
         onSuccess: () =>
           toast({
             words: archived ? `${name} is archived. What uses it still finds it.` : `${name} is back.`,
-            undo: () => change.mutate({ key, archived: !archived }),
+            undo: () =>
+              change.mutate({ ingredientKey, before, archived: !archived, key: crypto.randomUUID() }),
           }),
       },
     );
+  };
   return (
     <Panel title="Ingredients of your own">
       {own.length === 0 && (

@@ -1,11 +1,12 @@
-import { comparisons, formatVolume } from '@humble-churn/core';
+import type { BatchSummary } from '@humble-churn/core';
+import { costOfParts, formatMoney, formatVolume } from '@humble-churn/core';
 import { useRouter } from 'expo-router';
 import { StyleSheet, View } from 'react-native';
 import { dayText } from '../../wire/moments';
-import type { KnownBatch } from '../../wire/batches';
 import type { KnownKitchen } from '../../wire/kitchen';
-import { useAllBatches } from '../../wire/batches';
 import { useKitchen } from '../../wire/kitchen';
+import type { NotebookEntry } from '../../wire/notebook';
+import { useNotebook } from '../../wire/notebook';
 import { Button } from '../../ui/Button';
 import { Panel } from '../../ui/Panel';
 import { Screen } from '../../ui/Screen';
@@ -17,16 +18,16 @@ import { SmallJar } from '../shelf';
 
 /** Every batch there was, the newest first. */
 export function NotebookScreen() {
-  const batches = useAllBatches();
+  const notebook = useNotebook();
   const kitchen = useKitchen();
   const router = useRouter();
-  if (!batches.data || !kitchen.data) {
-    return <QueryFallback title="Notebook" what="the notebook" queries={[batches, kitchen]} />;
+  const { entries } = notebook;
+  if (!entries || !kitchen.data) {
+    return <QueryFallback title="Notebook" what="the notebook" queries={[notebook, kitchen]} />;
   }
-  const all = batches.data.pages.flatMap((page) => page.batches);
   return (
     <Screen title="Notebook" maxWidth={1100}>
-      {all.length === 0 && (
+      {entries.length === 0 && (
         <Panel title="The first page is empty">
           <AppText>
             Each batch leaves a page here: what was predicted, what you weighed, and how it kept. After a few
@@ -36,55 +37,70 @@ export function NotebookScreen() {
         </Panel>
       )}
       <View style={styles.list}>
-        {all.map((batch) => (
-          <Entry key={batch.id} batch={batch} kitchen={kitchen.data} />
+        {entries.map((entry) => (
+          <Entry key={entry.id} entry={entry} kitchen={kitchen.data} />
         ))}
       </View>
-      {batches.hasNextPage && (
+      {notebook.hasNextPage && (
         <Button
           label="Older batches"
-          busy={batches.isFetchingNextPage}
-          onPress={() => void batches.fetchNextPage()}
+          busy={notebook.isFetchingNextPage}
+          onPress={() => void notebook.fetchNextPage()}
         />
       )}
     </Screen>
   );
 }
 
-function outcomeWords({ state }: KnownBatch): string {
-  if (state.status === 'abandoned') return `Given up: ${state.abandonReason ?? ''}`;
-  if (state.status === 'under-way') return 'Under way';
-  const thrown = state.jars.filter((jar) => jar.fate === 'discarded');
-  if (thrown.length > 0) return `Thrown away: ${thrown[0]?.discardReason ?? ''}`;
-  return state.jars.some((jar) => jar.fate === 'in-use') ? 'On the shelf' : 'Finished';
+function outcomeWords({ outcome, reason }: BatchSummary): string {
+  switch (outcome) {
+    case 'abandoned':
+      return `Given up: ${reason ?? ''}`;
+    case 'thrown-out':
+      return `Thrown away: ${reason ?? ''}`;
+    case 'under-way':
+      return 'Under way';
+    case 'on-shelf':
+      return 'On the shelf';
+    case 'finished':
+      return 'Finished';
+  }
 }
 
-function Entry({ batch, kitchen }: { batch: KnownBatch; kitchen: KnownKitchen }) {
-  const { state } = batch;
-  const { milk } = state.prediction;
-  const measured = comparisons(state).find((row) => row.what === 'milk');
-  const filledMl = measured?.measured ?? milk.volumeMl;
+/** What its nuts and additions cost at today's prices; empty where nothing of it has a price. */
+function costText({ parts }: BatchSummary, { profile, currency }: KnownKitchen): string {
+  const { cost, unpriced } = costOfParts(parts, profile);
+  if (unpriced === parts.length) return '';
+  return `, ${formatMoney(cost, currency)}${unpriced > 0 ? ' in part' : ''}`;
+}
+
+function Entry({ entry, kitchen }: { entry: NotebookEntry; kitchen: KnownKitchen }) {
+  const { id, summary } = entry;
+  const { name, nuts, milkMl, predictedMl, outcome } = summary;
+  const filledMl = milkMl ?? predictedMl;
+  const bottled = outcome !== 'under-way' && outcome !== 'abandoned';
   return (
     <CardLink
-      path={`/notebook/${batch.id}`}
+      path={`/notebook/${id}`}
       style={styles.entry}
       marks={
         <SmallJar
-          jar={{ filledMl, leftMl: state.status === 'bottled' ? filledMl : 0 }}
-          name={state.recipe.name}
-          ingredient={state.prediction.nuts[0]?.ingredient ?? ''}
+          jar={{ filledMl, leftMl: bottled ? filledMl : 0 }}
+          name={name}
+          ingredient={nuts[0] ?? ''}
           size={46}
         />
       }
     >
-      <AppText kind="strong">{state.recipe.name}</AppText>
+      <AppText kind="strong">{name}</AppText>
       <AppText kind="small" tone="soft">
-        {dayText(state.plannedAtMs, kitchen.timeZone)} · {outcomeWords(batch)}
+        {dayText(summary.plannedAtMs, kitchen.timeZone)} · {outcomeWords(summary)}
       </AppText>
       <AppText kind="small">
-        {measured
-          ? `${formatVolume(measured.measured, kitchen)} came, ${formatVolume(measured.predicted, kitchen)} predicted`
-          : `${formatVolume(milk.volumeMl, kitchen)} predicted`}
+        {milkMl === null
+          ? `${formatVolume(predictedMl, kitchen)} predicted`
+          : `${formatVolume(milkMl, kitchen)} came, ${formatVolume(predictedMl, kitchen)} predicted`}
+        {costText(summary, kitchen)}
       </AppText>
     </CardLink>
   );

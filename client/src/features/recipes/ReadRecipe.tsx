@@ -11,7 +11,7 @@ import { useToast } from '../../ui/Toast';
 import { AppText } from '../../ui/AppText';
 import { FONT, SPACE, TOUCH, useColours } from '../../ui/theme';
 import type { KnownKitchen } from '../../wire/kitchen';
-import { useKeepRecipe } from '../../wire/recipes';
+import { useArchiveRecipe, useSaveRecipe } from '../../wire/recipes';
 import { layOnBench } from '../bench';
 import { recipeSummary } from './summary';
 
@@ -114,17 +114,21 @@ function Found({
 }: Props & { reading: Extract<RecipeReading, { ok: true }>; onKept: () => void }) {
   const toast = useToast();
   const router = useRouter();
-  const keep = useKeepRecipe();
+  const keep = useSaveRecipe();
+  const archive = useArchiveRecipe();
   const [key] = useState(() => crypto.randomUUID());
   const { file, notes } = reading;
   const save = (): void =>
     keep.mutate(
-      { recipe: file.recipe, own: file.ownIngredients, id: null, key },
+      { recipe: file.recipe, own: file.ownIngredients, key },
       {
         onSuccess: (kept) => {
           onKept();
           layOnBench(kept.recipe, { id: kept.id, version: kept.version });
-          toast({ words: `“${kept.recipe.name}” is in the book, and on the bench.` });
+          toast({
+            words: `“${kept.recipe.name}” is in the book, and on the bench.`,
+            undo: () => archive.mutate({ kept, away: true }),
+          });
         },
       },
     );

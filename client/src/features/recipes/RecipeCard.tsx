@@ -48,12 +48,12 @@ export function RecipeCard({ kept, model, kitchen }: Props) {
   const ontoBench = useOntoBench();
   const move = (away: boolean): void =>
     archive.mutate(
-      { recipeId: kept.id, away },
+      { kept, away },
       {
         onSuccess: () =>
           toast({
             words: away ? `“${recipe.name}” is archived.` : `“${recipe.name}” is back in the book.`,
-            undo: () => archive.mutate({ recipeId: kept.id, away: !away }),
+            undo: () => archive.mutate({ kept: { ...kept, away }, away: !away }),
           }),
       },
     );

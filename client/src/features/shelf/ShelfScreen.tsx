@@ -188,7 +188,7 @@ function PulpRow({
         hint={`Pulp from ${batch.state.recipe.name}: used up or thrown away`}
         onPress={() => {
           const entry = record.add([{ type: 'pulp-used', place: pulp.place }]);
-          const eventId = entry?.ids[0];
+          const eventId = entry?.body.ids?.[0];
           if (eventId === undefined) return;
           toast({
             words: 'The pulp is off the shelf.',

@@ -1,0 +1,34 @@
+import type { BatchSummary } from '@humble-churn/core';
+import { z } from 'zod';
+import { BatchCursorSchema } from './batch';
+import { RevisionSchema } from './revision';
+
+const amount = z.number();
+
+/** What lists show of a batch. Masses g, volumes mL. */
+export const BatchSummarySchema = z
+  .object({
+    name: z.string(),
+    /** Keys of the nuts and seeds in it, the first one first. */
+    nuts: z.array(z.string()),
+    plannedAtMs: z.number(),
+    outcome: z.enum(['under-way', 'abandoned', 'thrown-out', 'on-shelf', 'finished']),
+    reason: z.string().nullable(),
+    predictedMl: amount,
+    /** As measured; null where it was not. */
+    milkMl: amount.nullable(),
+    /** What was to go in besides water, as predicted. */
+    parts: z.array(z.object({ key: z.string(), massG: amount })),
+  })
+  .meta({ id: 'BatchSummary' }) satisfies z.ZodType<BatchSummary>;
+
+export const NotebookSchema = z
+  .object({
+    batches: z.array(z.object({ id: z.uuid(), summary: BatchSummarySchema })),
+    /** Pass as `before` for older batches; null at the end. */
+    nextBefore: BatchCursorSchema.nullable(),
+    revision: RevisionSchema,
+  })
+  .meta({ id: 'Notebook' });
+
+export type Notebook = z.infer<typeof NotebookSchema>;

@@ -1,0 +1,49 @@
+import { comparisons } from './comparison';
+import type { BatchState } from './batchState';
+
+export type BatchOutcome = 'under-way' | 'abandoned' | 'thrown-out' | 'on-shelf' | 'finished';
+
+/** What lists show of a batch, so that none of them needs its log. */
+export interface BatchSummary {
+  name: string;
+  /** Keys of the nuts and seeds in it, the recipe's first one first. */
+  nuts: readonly string[];
+  plannedAtMs: number;
+  outcome: BatchOutcome;
+  /** Why it was given up or thrown out, in the cook's words; null otherwise. */
+  reason: string | null;
+  /** Milk as predicted before it was made, mL. */
+  predictedMl: number;
+  /** Milk as measured, mL; null where it was not. */
+  milkMl: number | null;
+  /** What was to go in besides water, as predicted, g: its cost is told by it. */
+  parts: readonly { key: string; massG: number }[];
+}
+
+function outcomeOf(state: BatchState): Pick<BatchSummary, 'outcome' | 'reason'> {
+  if (state.status === 'abandoned') return { outcome: 'abandoned', reason: state.abandonReason };
+  if (state.status === 'under-way') return { outcome: 'under-way', reason: null };
+  const thrown = state.jars.find((jar) => jar.fate === 'discarded');
+  if (thrown) return { outcome: 'thrown-out', reason: thrown.discardReason };
+  const inUse = state.jars.some((jar) => jar.fate === 'in-use');
+  return { outcome: inUse ? 'on-shelf' : 'finished', reason: null };
+}
+
+/** A batch as lists show it. It follows from the log alone. */
+export function batchSummary(state: BatchState): BatchSummary {
+  const { prediction, recipe } = state;
+  const measured = comparisons(state).find((row) => row.what === 'milk');
+  return {
+    name: recipe.name,
+    nuts: prediction.nuts.map((nut) => nut.ingredient),
+    plannedAtMs: state.plannedAtMs,
+    ...outcomeOf(state),
+    predictedMl: prediction.milk.volumeMl,
+    milkMl: measured?.measured ?? null,
+    parts: [
+      ...prediction.nuts.map(({ ingredient, massG }) => ({ key: ingredient, massG })),
+      ...prediction.liquids.filter(({ key }) => key !== 'water').map(({ key, massG }) => ({ key, massG })),
+      ...prediction.additions.map(({ key, massG }) => ({ key, massG })),
+    ],
+  };
+}

@@ -1,0 +1,96 @@
+// Rows of npm run bench about a kitchen of many years: 5,000 batches with the demo's own logs, on both databases.
+import { join } from 'node:path';
+import { PGlite } from '@electric-sql/pglite';
+import pg from 'pg';
+import {
+  RunningServer,
+  databaseUrl,
+  newDataDir,
+  removeDataDir,
+  runSql,
+} from '../server/test/runningServer.ts';
+import { startPostgres } from './postgres.mjs';
+
+const BATCHES = 5000;
+const READS = 100;
+const LIMIT_MS = 50;
+
+/** Batches that are over, over and over, each time a month earlier. */
+const MANY = `
+  CREATE TEMP TABLE copies AS
+    SELECT gen_random_uuid() AS copy, b.*, n * interval '30 days' AS earlier
+    FROM batches b, generate_series(1, ${BATCHES}) n WHERE NOT b.active ORDER BY n LIMIT ${BATCHES};
+  INSERT INTO batches (kitchen_id, id, time_zone, created_at, active, changed_in, summary)
+    SELECT kitchen_id, copy, time_zone, created_at - earlier, false, changed_in, summary FROM copies;
+  INSERT INTO batch_events (kitchen_id, batch_id, id, at, time_zone, what, added_in)
+    SELECT e.kitchen_id, copy, gen_random_uuid(), e.at - earlier, e.time_zone, e.what, e.added_in
+    FROM copies c JOIN batch_events e ON e.kitchen_id = c.kitchen_id AND e.batch_id = c.id ORDER BY copy, e.seq;
+  ANALYZE;
+`;
+
+/** What the screens ask the database, and the index that is to answer it. */
+const ASKED = {
+  batches_active: `SELECT * FROM batches WHERE kitchen_id = $1 AND active ORDER BY created_at DESC, id DESC`,
+  batches_created: `SELECT id, summary FROM batches WHERE kitchen_id = $1 ORDER BY created_at DESC, id DESC LIMIT 31`,
+  batches_changed: `SELECT * FROM batches WHERE kitchen_id = $1 AND changed_in > 1000000`,
+  batch_events_kitchen_id_batch_id_seq_pk: `SELECT * FROM batch_events WHERE kitchen_id = $1 AND batch_id = $2 ORDER BY seq`,
+};
+
+async function checkPlans(query, engine) {
+  const [{ kitchen_id: kitchen, id }] = (await query('SELECT kitchen_id, id FROM batches LIMIT 1')).rows;
+  for (const [index, sql] of Object.entries(ASKED)) {
+    const text = sql.replace('$1', `'${kitchen}'`).replace('$2', `'${id}'`);
+    const plan = JSON.stringify((await query(`EXPLAIN (FORMAT JSON) ${text}`)).rows);
+    if (!plan.includes(index)) console.error(`WRONG: ${engine} does not use ${index}: ${plan}`);
+  }
+  const { rows } = await query(
+    'SELECT count(*)::int AS lines, count(DISTINCT batch_id)::int AS batches FROM batch_events',
+  );
+  console.log(`${engine}: ${rows[0].batches} batches with ${rows[0].lines} lines in all.`);
+}
+
+async function onEngine(engine, note) {
+  const dataDir = newDataDir();
+  await (await RunningServer.start(dataDir, ['--demo'], {}, { engine })).stop();
+  await runSql(dataDir, MANY, { engine });
+  if (engine === 'postgres') {
+    const client = new pg.Client(databaseUrl(dataDir));
+    await client.connect();
+    await checkPlans((sql) => client.query(sql), engine);
+    await client.end();
+  } else {
+    const db = await PGlite.create(join(dataDir, 'pg'));
+    await checkPlans((sql) => db.query(sql), engine);
+    await db.close();
+  }
+  const server = await RunningServer.start(dataDir, [], {}, { engine });
+  const middle = (await server.get('/api/notebook?limit=100')).body.nextBefore;
+  const paths = {
+    'what is active (Now, Shelf)': '/api/batches?scope=active',
+    'a page of the notebook': '/api/notebook?limit=30',
+    'a page further back': `/api/notebook?limit=30&before=${encodeURIComponent(middle)}`,
+  };
+  for (const [what, path] of Object.entries(paths)) {
+    const times = [];
+    for (let n = 0; n < READS; n++) {
+      const from = performance.now();
+      await server.get(path);
+      times.push(performance.now() - from);
+    }
+    times.sort((a, b) => a - b);
+    note(`${what}, ${engine}, 95 of 100`, times[Math.floor(READS * 0.95)], LIMIT_MS, 'ms', 1);
+  }
+  await server.stop();
+  removeDataDir(dataDir);
+}
+
+/** Measures both kinds of database; `note` takes what was measured beside its limit. */
+export async function benchMany(note) {
+  const postgres = await startPostgres({ durable: true });
+  process.env.POSTGRES_URL = postgres.url;
+  try {
+    for (const engine of ['pglite', 'postgres']) await onEngine(engine, note);
+  } finally {
+    await postgres.stop();
+  }
+}

@@ -1,0 +1,2 @@
+// After the server's tests on PostgreSQL.
+module.exports = () => globalThis.stopPostgres?.();

@@ -1,0 +1,51 @@
+import type { LiveChange } from '@humble-churn/contract';
+import type { Channel } from 'better-sse';
+import { createChannel, createSession } from 'better-sse';
+import type { Request, Response } from 'express';
+import type { ChangeFeed } from './changeFeed';
+
+/** A line that says nothing for longer may be taken for dead, ms. */
+const KEEP_ALIVE_MS = 15_000;
+/** A page that lost its stream asks for it again after so long, ms. */
+const RETRY_MS = 2000;
+
+/** Streams of server-sent events, by kitchen: each page is told the revision as soon as it is raised. */
+export class LiveStreams {
+  private readonly channels = new Map<string, Channel>();
+  private readonly open = new Set<Response>();
+  private readonly stop: () => void;
+
+  constructor(feed: ChangeFeed) {
+    this.stop = feed.listen((what) => {
+      if (what === 'missed') {
+        for (const channel of this.channels.values()) this.tell(channel, { revision: null });
+        return;
+      }
+      const channel = this.channels.get(what.kitchenId);
+      if (channel) this.tell(channel, { revision: what.revision });
+    });
+  }
+
+  private tell(channel: Channel, change: LiveChange): void {
+    channel.broadcast(change);
+  }
+
+  /** Answers a request with a stream of the changes of a kitchen, until either side ends it. */
+  async serve(request: Request, response: Response, kitchenId: string): Promise<void> {
+    const session = await createSession(request, response, { keepAlive: KEEP_ALIVE_MS, retry: RETRY_MS });
+    const channel = this.channels.get(kitchenId) ?? createChannel();
+    this.channels.set(kitchenId, channel);
+    this.open.add(response);
+    channel.register(session);
+    session.once('disconnected', () => {
+      this.open.delete(response);
+      if (channel.sessionCount === 0) this.channels.delete(kitchenId);
+    });
+  }
+
+  /** Ends all streams: the server is about to stop. */
+  end(): void {
+    this.stop();
+    for (const response of this.open) response.end();
+  }
+}

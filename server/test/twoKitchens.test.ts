@@ -1,0 +1,212 @@
+import { randomUUID } from 'node:crypto';
+import { join } from 'node:path';
+import type { RouteName } from '@humble-churn/contract';
+import { CALENDAR_PATH, ROUTES } from '@humble-churn/contract';
+import { PACK, RECIPE, RunningServer, newDataDir, removeDataDir } from './runningServer';
+import type { Answer } from './runningServer';
+
+const PROGRAM = [join(process.cwd(), 'server/dist-test/main.mjs')];
+const OURS = { 'x-kitchen': '0' };
+const THEIRS = { 'x-kitchen': '1' };
+
+const dataDir = newDataDir();
+let server: RunningServer;
+/** What our kitchen has. */
+let ours: { key: string; recipeId: string; batchId: string; planId: string; eventId: string };
+
+type Headers = Record<string, string>;
+
+function create(path: string, body: unknown, kitchen: Headers, key: string = randomUUID()): Promise<Answer> {
+  return server.call('POST', path, body, { ...kitchen, 'idempotency-key': key });
+}
+
+const soon = (hours: number): string => new Date(Date.now() + hours * 3_600_000).toISOString();
+const OPEN = { format: 'humble-churn/recipe', version: 1, recipe: RECIPE };
+const PROBED = { type: 'probed', what: 'bowl', tempC: 20 };
+
+async function made(path: string, body: unknown): Promise<any> {
+  const answer = await create(path, body, OURS);
+  expect(answer.status).toBe(201);
+  return answer.body;
+}
+
+beforeAll(async () => {
+  server = await RunningServer.start(dataDir, [], {}, { program: PROGRAM });
+  const { key } = await made('/api/ingredients', PACK);
+  const recipe = await made('/api/recipes', { recipe: RECIPE });
+  const plan = await made('/api/plans', { recipe: RECIPE, glassAt: soon(30) });
+  const batch = await made('/api/batches', { recipe: RECIPE });
+  const eventId = randomUUID();
+  await made(`/api/batches/${batch.id}/events`, { happenings: [PROBED], ids: [eventId] });
+  ours = { key, recipeId: recipe.id, batchId: batch.id, planId: plan.id, eventId };
+});
+afterAll(async () => {
+  await server.stop();
+  removeDataDir(dataDir);
+});
+
+const get = (path: string, kitchen: Headers = THEIRS): Promise<Answer> => server.get(path, kitchen);
+const status = async (answer: Promise<Answer>): Promise<number> => (await answer).status;
+const patch = (path: string, body: unknown): Promise<Answer> => server.call('PATCH', path, body, THEIRS);
+
+/** What each route answers another kitchen: nothing of ours, and 404 to our ids. */
+const ROUTE_CASES: Readonly<Record<RouteName, () => Promise<void>>> = {
+  health: async () => expect(await status(get('/api/health'))).toBe(200),
+  kitchen: async () => {
+    await server.call('PATCH', '/api/kitchen', { name: 'Ours', fridgeTempC: 6 }, OURS);
+    expect((await get('/api/kitchen')).body).toMatchObject({ name: 'My kitchen', fridgeTempC: 4 });
+  },
+  changeKitchen: async () => {
+    expect((await patch('/api/kitchen', { name: 'Theirs' })).body.name).toBe('Theirs');
+    expect((await get('/api/kitchen', OURS)).body.name).not.toBe('Theirs');
+  },
+  fridgeLog: async () => {
+    await server.call('PATCH', '/api/kitchen', { fridgeTempC: 7 }, OURS);
+    const { readings } = (await get('/api/kitchen/fridge-log')).body;
+    expect(readings.map((one: any) => one.tempC)).toEqual([4]);
+  },
+  changes: async () => {
+    const { body } = await get('/api/changes?since=0');
+    expect(JSON.stringify(body)).not.toMatch(new RegExp(`${ours.batchId}|${ours.planId}`));
+  },
+  ingredients: async () => expect((await get('/api/ingredients')).body.ingredients).toEqual([]),
+  addIngredient: async () => {
+    // The same name gets the same key: keys are a kitchen's own.
+    const added = await create('/api/ingredients', { ...PACK, fatPct: 30 }, THEIRS);
+    expect(added.body.key).toBe(ours.key);
+    const [mine] = (await get('/api/ingredients', OURS)).body.ingredients;
+    expect(mine).toMatchObject({ key: ours.key, fatPct: PACK.fatPct, revision: 1 });
+  },
+  changeIngredient: async () =>
+    expect(await status(patch(`/api/ingredients/${ours.key}-none`, { archived: true }))).toBe(404),
+  unreadable: async () => expect((await get('/api/unreadable')).body.unreadable).toEqual([]),
+  setAside: async () => {
+    const path = `/api/unreadable/recipe/${ours.recipeId}`;
+    expect((await patch(path, { aside: true })).body.unreadable).toEqual([]);
+  },
+  predict: async () => {
+    const own = { ...OPEN, recipe: { ...RECIPE, nuts: [{ ingredient: ours.key, form: 'whole', share: 1 }] } };
+    expect(await status(server.call('POST', '/api/predict', own, OURS))).toBe(200);
+    expect(await status(server.call('POST', '/api/predict', own, THEIRS))).toBe(422);
+  },
+  sureness: async () => {
+    const own = { ...OPEN, recipe: { ...RECIPE, nuts: [{ ingredient: ours.key, form: 'whole', share: 1 }] } };
+    expect(await status(server.call('POST', '/api/sureness', own, THEIRS))).toBe(422);
+  },
+  recipes: async () => expect((await get('/api/recipes')).body.recipes).toEqual([]),
+  recipe: async () => expect(await status(get(`/api/recipes/${ours.recipeId}`))).toBe(404),
+  saveRecipe: async () => {
+    const { body } = await create('/api/recipes', { recipe: { ...RECIPE, name: 'Theirs' } }, THEIRS);
+    expect(await status(get(`/api/recipes/${body.id}`, OURS))).toBe(404);
+  },
+  saveVersion: async () => {
+    const path = `/api/recipes/${ours.recipeId}/versions`;
+    expect(await status(create(path, { recipe: RECIPE }, THEIRS))).toBe(404);
+  },
+  archiveRecipe: async () =>
+    expect(await status(patch(`/api/recipes/${ours.recipeId}`, { away: true }))).toBe(404),
+  batches: async () => {
+    for (const query of ['scope=active', 'limit=100', `before=${encodeURIComponent(soon(1))}`]) {
+      expect((await get(`/api/batches?${query}`)).body.batches).toEqual([]);
+    }
+  },
+  notebook: async () => {
+    for (const query of ['', `?before=${encodeURIComponent(soon(1))}`]) {
+      expect((await get(`/api/notebook${query}`)).body.batches).toEqual([]);
+    }
+  },
+  batch: async () => {
+    // Asked for by us first: what is kept in memory is a kitchen's own, too.
+    expect(await status(get(`/api/batches/${ours.batchId}`, OURS))).toBe(200);
+    expect(await status(get(`/api/batches/${ours.batchId}`))).toBe(404);
+  },
+  startBatch: async () => {
+    const ofOurPlan = { recipe: RECIPE, planId: ours.planId };
+    expect(await status(create('/api/batches', ofOurPlan, THEIRS))).toBe(404);
+    // Ids are a kitchen's own: the same one names another batch here.
+    const same = await create('/api/batches', { recipe: RECIPE, batchId: ours.batchId }, THEIRS);
+    expect(same.status).toBe(201);
+    expect((await get(`/api/batches/${ours.batchId}`)).body.events).toHaveLength(1);
+    expect((await get(`/api/batches/${ours.batchId}`, OURS)).body.events.length).toBeGreaterThan(1);
+  },
+  recordEvents: async () => {
+    const other = (await create('/api/batches', { recipe: RECIPE }, OURS)).body.id;
+    const path = (id: string): string => `/api/batches/${id}/events`;
+    expect(await status(create(path(other), { happenings: [PROBED] }, THEIRS))).toBe(404);
+    const mine = (await create('/api/batches', { recipe: RECIPE }, THEIRS)).body.id;
+    const entry = { happenings: [PROBED], ids: [ours.eventId] };
+    expect(await status(create(path(mine), entry, THEIRS))).toBe(201);
+    expect(await status(create(path(other), entry, OURS))).toBe(409);
+  },
+  plans: async () => expect((await get('/api/plans')).body.plans).toEqual([]),
+  makePlan: async () => {
+    // Our batch takes up nothing of theirs: the same glass fits without being moved.
+    const asked = { recipe: RECIPE, glassAt: soon(200) };
+    const one = (await create('/api/plans', asked, OURS)).body;
+    const two = (await create('/api/plans', { ...asked, planId: one.id }, THEIRS)).body;
+    expect(two.moments).toEqual(one.moments);
+    expect(two.id).toBe(one.id);
+    await patch(`/api/plans/${two.id}`, { status: 'dropped' });
+    expect((await get('/api/plans', OURS)).body.plans.map((plan: any) => plan.id)).toContain(one.id);
+  },
+  fit: async () => {
+    const { body } = await server.call('POST', '/api/plans/fit', { ...OPEN, glassAt: soon(30) }, THEIRS);
+    expect(body.found.ok).toBe(true);
+  },
+  changePlan: async () =>
+    expect(await status(patch(`/api/plans/${ours.planId}`, { status: 'dropped' }))).toBe(404),
+};
+
+test('the routes that are looked at are all there are', () => {
+  expect(Object.keys(ROUTE_CASES).sort()).toEqual(Object.keys(ROUTES).sort());
+});
+
+// Lists are looked at, and our ingredient asked for, before anything is made in the other kitchen.
+const LISTS = [
+  'batches',
+  'notebook',
+  'plans',
+  'recipes',
+  'ingredients',
+  'fridgeLog',
+  'changes',
+  'predict',
+  'sureness',
+] as const;
+const ORDER = [
+  ...LISTS,
+  ...(Object.keys(ROUTE_CASES) as RouteName[]).filter((name) => !LISTS.some((one) => one === name)),
+];
+
+test.each(ORDER)('another kitchen sees and changes nothing of ours: %s', async (name) => {
+  await ROUTE_CASES[name]();
+});
+
+test('the calendar tells of our plans to us only', async () => {
+  expect((await get(CALENDAR_PATH, OURS)).body).toContain(ours.planId);
+  expect((await get(CALENDAR_PATH)).body).not.toContain(ours.planId);
+});
+
+test('a stream tells of its own kitchen only', async () => {
+  const live = await server.live(THEIRS);
+  await server.call('PATCH', '/api/kitchen', { name: 'Ours again' }, OURS);
+  await patch('/api/kitchen', { name: 'Theirs again' });
+  const { revision } = (await get('/api/kitchen')).body;
+  expect(await live.next()).toEqual({ revision });
+  live.end();
+});
+
+test('the same key of two kitchens makes a thing in each', async () => {
+  const key = randomUUID();
+  const body = { recipe: { ...RECIPE, name: 'Twice' } };
+  const one = await create('/api/recipes', body, OURS, key);
+  const two = await create('/api/recipes', body, THEIRS, key);
+  expect([one.status, two.status]).toEqual([201, 201]);
+  expect(one.body.id).not.toBe(two.body.id);
+});
+
+test('a kitchen that is not there is said so', async () => {
+  const nowhere = { 'x-kitchen': '9' };
+  expect((await server.call('PATCH', '/api/kitchen', { name: 'X' }, nowhere)).status).toBe(404);
+  expect((await get('/api/kitchen', nowhere)).status).toBe(404);
+});
