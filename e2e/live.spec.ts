@@ -380,6 +380,12 @@ test('an ingredient, a recipe of it and settings saved while the server is away 
     for (const path of ['bench', 'ingredients/new', 'recipes', 'kitchen']) {
       await page.goto(`${url}/${path}`);
       await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
+      if (path !== 'recipes') continue;
+      await expect(page.getByText('No recipe is saved yet')).toBeVisible();
+      // What was fetched is written to the device once a second.
+      await expect
+        .poll(() => page.evaluate(() => localStorage.getItem('humble-churn.kept') ?? ''))
+        .toContain('in-use');
     }
     await expect(page.getByRole('textbox', { name: 'Name', exact: true })).toHaveValue('My kitchen');
     await kitchen.stop('SIGKILL');
@@ -394,6 +400,7 @@ test('an ingredient, a recipe of it and settings saved while the server is away 
     await page.getByRole('textbox', { name: 'Protein', exact: true }).fill('5');
     await page.getByRole('button', { name: 'Add it' }).click();
     await expect(page).toHaveURL(/\/bench$/);
+    await page.getByRole('button', { name: /^Choose from/ }).click();
     await page.getByRole('radio', { name: 'Tiger nut' }).click();
     await page.getByRole('button', { name: 'Save recipe' }).click();
     await expect(page.getByText('“Tiger nut milk” is in the recipe book.')).toBeVisible();
@@ -409,12 +416,13 @@ test('an ingredient, a recipe of it and settings saved while the server is away 
     await kitchen.start();
     await allSent(page);
     await expect(page.getByText(/Not taken/)).toHaveCount(0);
-    const said = async (path: string) => (await page.request.get(`${url}/api/${path}`)).json();
+    const said = async (path: string): Promise<unknown> =>
+      (await page.request.get(`${url}/api/${path}`)).json();
     expect(await said('kitchen')).toMatchObject({ name: 'Island kitchen' });
-    expect((await said('ingredients')).ingredients).toMatchObject([{ name: 'Tiger nut', revision: 1 }]);
-    expect((await said('recipes')).recipes).toMatchObject([
-      { version: 1, recipe: { name: 'Tiger nut milk' }, ingredients: [{ name: 'Tiger nut' }] },
-    ]);
+    expect(await said('ingredients')).toMatchObject({ ingredients: [{ name: 'Tiger nut', revision: 1 }] });
+    expect(await said('recipes')).toMatchObject({
+      recipes: [{ version: 1, recipe: { name: 'Tiger nut milk' }, ingredients: [{ name: 'Tiger nut' }] }],
+    });
     await page.reload();
     await expect(page.getByRole('heading', { name: 'Tiger nut milk' })).toHaveCount(1);
   } finally {
@@ -506,8 +514,9 @@ test('what one device changes shows on the others unasked, over one stream for a
   const device = await browser.newContext();
   // Nothing is asked for again and again: what shows was told.
   await device.addInitScript(() => {
-    const real = window.setInterval;
-    window.setInterval = ((work: () => void, ms: number) => (ms >= 5000 ? 0 : real(work, ms))) as typeof real;
+    const real = window.setInterval.bind(window);
+    const short = (work: () => void, ms: number): number => (ms >= 5000 ? 0 : Number(real(work, ms)));
+    Object.assign(window, { setInterval: short });
   });
   let streams = 0;
   device.on('request', (request) => {

@@ -1,5 +1,6 @@
 // npm run torture: kills the server over and over in the middle of the work, and sends every route what it allows and
-// what it does not; `--engine postgres` does so on PostgreSQL. Exits 1 on a loss, a double, an answer of 500 or more, or one that took longer than a second.
+// what it does not; `--engine postgres` does so on PostgreSQL. Exits 1 on a loss, a double, an answer of 500 or more, or
+// one that took longer than a second.
 import { parseArgs } from 'node:util';
 import { startPostgres } from './postgres.mjs';
 import { bundleServer } from './serverBundle.mjs';

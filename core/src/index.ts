@@ -99,6 +99,7 @@ export {
   findIngredient,
   ingredientFromPack,
   isFreeOf,
+  ownKeyFrom,
   packOf,
   poisonousName,
   solidsG,

@@ -30,7 +30,7 @@ import { listNotebook } from './notebook';
 import { fitGlass } from './planFitting';
 import { listPlans, viewPlan } from './planRows';
 import { changePlan, refit, fitPlan, makePlan, markStarted, calendarPlans } from './plans';
-import { readRevisions, settled } from './revision';
+import { readRevisions } from './revision';
 import { openApiDocument } from './openapi';
 import { ProblemError, notComputable } from './problemError';
 import { keepRecipe, keepVersion, listRecipes, archiveRecipe, viewHistory, viewRecipe } from './recipes';
@@ -196,7 +196,9 @@ function serveBatches(serving: Serving, logs: BatchLogs): void {
   });
   serveCommand(serving, ROUTES.recordEvents, {
     // A long log is parsed here, before the transaction: in it only what came meanwhile is read.
-    compute: async ({ kitchen, params }) => settled(await viewBatch(kitchen, logs, params.batchId)),
+    warm: async ({ kitchen, params }) => {
+      if (!logs.has(kitchen.kitchenId, params.batchId)) await viewBatch(kitchen, logs, params.batchId);
+    },
     make: (scope, { kitchen, params, query, body }) =>
       recordEvents(scope, logs, params.batchId, body, saidAt(kitchen, query)),
     show: (made, { kitchen, params }) => viewAdded(kitchen, logs, params.batchId, made),

@@ -79,6 +79,11 @@ export class BatchLogs {
     return log && log.changedIn === row.changedIn ? { row, log } : null;
   }
 
+  /** Whether a batch's log has been read, be it that lines were added since. */
+  has(kitchenId: string, batchId: string): boolean {
+    return this.kept.has(keyOf(kitchenId, batchId));
+  }
+
   /**
    * A batch with its log, as a reading transaction sees it. A database that is not shared runs one transaction at a
    * time, so what is asked for after `changing` is read after its end.

@@ -1,10 +1,11 @@
 import { randomUUID } from 'node:crypto';
-import type { Added, Batch, BatchList, ChangedBatch } from '@humble-churn/contract';
+import type { Added, Batch, BatchList, ChangedBatch, EventWire } from '@humble-churn/contract';
 import {
   BatchSummarySchema,
   PlannedSchema,
   StoredEventBodySchema,
   eventRefusalMessage,
+  toInstant,
 } from '@humble-churn/contract';
 import type {
   BatchEvent,
@@ -267,7 +268,7 @@ export async function appendEvents(
 /**
  * Adds to a batch's log what the core lets happen, all or nothing; otherwise 409 with the reason. `at` is when the
  * cook did it: never before what is already in the log, so that the log stays in its order. Answers which lines they
- * are.
+ * are, and what they say.
  */
 export async function recordEvents(
   scope: ChangeScope,
@@ -275,17 +276,28 @@ export async function recordEvents(
   batchId: string,
   entry: Entry,
   at: Date,
-): Promise<string> {
+): Promise<{ made: string; shown: Added }> {
   const { ids } = entry;
   logs.changing(scope.kitchenId, batchId);
   const row = await logs.row(scope, batchId);
-  const log = row && (await logs.read(scope, [row], { writing: true })).get(batchId);
-  const readable = readableBatch(row && log ? { row, log } : null).log;
+  const known = row && (await logs.read(scope, [row], { writing: true })).get(batchId);
+  const readable = readableBatch(row && known ? { row, log: known } : null).log;
   if (ids && ids.length > 0) await refuseTaken(scope, ids);
   const { timeZone } = await kitchenSettings(scope);
   const { events } = coreView(readable);
-  await appendEvents(scope, { batchId, events, timeZone, readings: await fridgeLog(scope) }, entry, at);
-  return `${events.length}+${entry.happenings.length}`;
+  const log = { batchId, events, timeZone, readings: await fridgeLog(scope) };
+  const after = await appendEvents(scope, log, entry, at);
+  const before = events.length;
+  const added = after.slice(before).map((event): EventWire => wireEvent(event, timeZone));
+  const serverTime = scope.now.toISOString();
+  return {
+    made: `${before}+${entry.happenings.length}`,
+    shown: { batchId, before, events: added, serverTime },
+  };
+}
+
+function wireEvent({ id, atMs, ...what }: BatchEvent, timeZone: string): EventWire {
+  return { id, at: toInstant(atMs), timeZone, what: StoredEventBodySchema.parse(what) };
 }
 
 /** A device's own ids name one entry each, once. */

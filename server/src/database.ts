@@ -1,8 +1,26 @@
 import type { PgDatabase, PgQueryResultHKT } from 'drizzle-orm/pg-core';
-import type { ChangeFeed } from './changeFeed';
 
 /** A transaction in a database of either kind, or the whole of it. */
 export type Db = PgDatabase<PgQueryResultHKT>;
+
+/** A kitchen that changed. */
+export interface KitchenChange {
+  kitchenId: string;
+  revision: number;
+}
+
+/** What is heard: one change, or that some may have been missed. */
+export type Heard = KitchenChange | 'missed';
+
+/** Tells of changes to kitchens, whichever process made them. */
+export interface ChangeFeed {
+  /** Said in the transaction of a change: it is heard of once the transaction is confirmed, and not otherwise. */
+  changing: (db: Db, change: KitchenChange) => Promise<void>;
+  /** Said once the transaction is confirmed. */
+  confirmed: (change: KitchenChange) => void;
+  /** Answers how to stop. */
+  listen: (heard: (what: Heard) => void) => () => void;
+}
 
 export interface OpenDatabase {
   db: Db;

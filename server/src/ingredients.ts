@@ -2,7 +2,14 @@ import { isDeepStrictEqual } from 'node:util';
 import type { IngredientPatchSchema, NewIngredientSchema } from '@humble-churn/contract';
 import { OwnIngredientSchema } from '@humble-churn/contract';
 import type { OwnIngredient, PackFigures } from '@humble-churn/core';
-import { findIngredient, ingredientFromPack, poisonousName, refused, TABLE_ONLY } from '@humble-churn/core';
+import {
+  findIngredient,
+  ingredientFromPack,
+  ownKeyFrom,
+  poisonousName,
+  refused,
+  TABLE_ONLY,
+} from '@humble-churn/core';
 import { and, asc, eq } from 'drizzle-orm';
 import type { SQL } from 'drizzle-orm';
 import type { z } from 'zod';
@@ -49,13 +56,7 @@ async function freeKey({ db, kitchenId }: Scope, name: string): Promise<string> 
     .from(ownIngredients)
     .where(eq(ownIngredients.kitchenId, kitchenId));
   const taken = new Set(rows.map((row) => row.key));
-  const plain = name
-    .normalize('NFKD')
-    .toLowerCase()
-    .replace(/[^a-z0-9]+/g, '-')
-    .replace(/^-+|-+$/g, '')
-    .slice(0, 40);
-  const base = `own-${plain === '' ? 'ingredient' : plain}`;
+  const base = ownKeyFrom(name);
   let key = base;
   for (let n = 2; taken.has(key) || findIngredient(key, TABLE_ONLY) !== undefined; n++) key = `${base}-${n}`;
   return key;

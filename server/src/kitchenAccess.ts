@@ -1,8 +1,7 @@
 import { setTimeout as sleep } from 'node:timers/promises';
 import { eq } from 'drizzle-orm';
 import { z } from 'zod';
-import type { KitchenChange } from './changeFeed';
-import type { Db, OpenDatabase } from './database';
+import type { Db, KitchenChange, OpenDatabase } from './database';
 import { ProblemError } from './problemError';
 import { kitchens } from './tables';
 
@@ -32,7 +31,7 @@ const CodeSchema = z.object({ code: z.string() });
 const CausedSchema = z.object({ cause: CodeSchema });
 
 /** PostgreSQL's code of an error, whether it was wrapped or not; null where it has none. */
-export function sqlCodeOf(error: unknown): string | null {
+function sqlCodeOf(error: unknown): string | null {
   const caused = CausedSchema.safeParse(error);
   if (caused.success) return caused.data.cause.code;
   const plain = CodeSchema.safeParse(error);

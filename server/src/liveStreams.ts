@@ -2,7 +2,7 @@ import type { LiveChange } from '@humble-churn/contract';
 import type { Channel } from 'better-sse';
 import { createChannel, createSession } from 'better-sse';
 import type { Request, Response } from 'express';
-import type { ChangeFeed } from './changeFeed';
+import type { ChangeFeed } from './database';
 
 /** A line that says nothing for longer may be taken for dead, ms. */
 const KEEP_ALIVE_MS = 15_000;

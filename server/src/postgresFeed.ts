@@ -3,7 +3,7 @@ import { setTimeout as sleep } from 'node:timers/promises';
 import { sql } from 'drizzle-orm';
 import pg from 'pg';
 import { z } from 'zod';
-import type { ChangeFeed } from './changeFeed';
+import type { ChangeFeed } from './database';
 
 const CHANNEL = 'kitchen_changes';
 /** A connection that broke is opened anew after so long, ms. */

@@ -128,8 +128,13 @@ const IdempotencyKeySchema = z.string().regex(/^[\x21-\x7e]{8,100}$/);
 interface CommandHandler<C, T> {
   /** Works out what is to be written, before the transaction and as long as it takes. */
   compute?: (call: C) => Promise<Computed<T>>;
-  /** Makes the thing inside the transaction that also stores the key, and answers its id. */
-  make: (scope: ChangeScope, call: C, computed: T) => Promise<string>;
+  /** Reads what the transaction would have to read otherwise. */
+  warm?: (call: C) => Promise<void>;
+  /**
+   * Makes the thing inside the transaction that also stores the key, and answers its id; where it knows what is to be
+   * shown, that, too.
+   */
+  make: (scope: ChangeScope, call: C, computed: T) => Promise<string | { made: string; shown: unknown }>;
   /** Shows the thing made, now or by the earlier call with the same key. */
   show: (made: string, call: C) => Promise<unknown>;
 }
@@ -181,7 +186,7 @@ export function serveCommand<
 >(
   serving: Serving,
   route: Route<P, Q, B, R>,
-  { compute, make, show }: CommandHandler<Call<z.output<P>, z.output<Q>, z.output<B>>, T>,
+  { compute, warm, make, show }: CommandHandler<Call<z.output<P>, z.output<Q>, z.output<B>>, T>,
 ): void {
   const nothing = settled(undefined as T);
   serving.app[route.method](route.path, async (request, response) => {
@@ -191,9 +196,11 @@ export function serveCommand<
     const requestHash = createHash('sha256')
       .update(JSON.stringify([route.method, request.path, request.body]))
       .digest('hex');
-    // Looked up first: what was made is not worked out a second time.
-    const before = key === null ? null : await kitchen.read((scope) => madeBefore(scope, key, requestHash));
-    const made =
+    // Where it takes long it is looked up first: what was made is not worked out a second time.
+    const before =
+      key !== null && compute ? await kitchen.read((scope) => madeBefore(scope, key, requestHash)) : null;
+    await warm?.(call);
+    const done =
       before ??
       (await computeThenWrite(
         kitchen,
@@ -201,11 +208,12 @@ export function serveCommand<
         async (scope, computed) => {
           const meanwhile = key === null ? null : await madeBefore(scope, key, requestHash);
           if (meanwhile !== null) return meanwhile;
-          const id = await make(scope, call, computed);
-          if (key !== null) await rememberKey(scope, { key, requestHash, made: id });
-          return id;
+          const result = await make(scope, call, computed);
+          const made = typeof result === 'string' ? result : result.made;
+          if (key !== null) await rememberKey(scope, { key, requestHash, made });
+          return result;
         },
       ));
-    answer(route, response, await show(made, call));
+    answer(route, response, typeof done === 'string' ? await show(done, call) : done.shown);
   });
 }

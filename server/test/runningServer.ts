@@ -11,8 +11,7 @@ const MAIN = join(process.cwd(), 'server/dist/main.mjs');
 const SITE = join(process.cwd(), 'server/test/site');
 
 /** The kind of database that is tested: Jest's project says it, or whoever runs this outside of Jest. */
-export const ENGINE =
-  (globalThis as { ENGINE?: string }).ENGINE ?? process.env['ENGINE'] ?? ('pglite' as string);
+export const ENGINE = (globalThis as { ENGINE?: string }).ENGINE ?? process.env['ENGINE'] ?? 'pglite';
 
 /** The database that stands for a data folder on the PostgreSQL server of the tests. */
 export function databaseUrl(dataDir: string): string {

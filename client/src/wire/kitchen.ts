@@ -15,7 +15,7 @@ import {
   kitchenModel,
 } from '@humble-churn/contract';
 import type { FridgeReading, OwnIngredient } from '@humble-churn/core';
-import { ingredientFromPack } from '@humble-churn/core';
+import { ingredientFromPack, ownKeyFrom } from '@humble-churn/core';
 import type { RefetchOptions } from '@tanstack/react-query';
 import { useIsRestoring, useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useEffect, useEffectEvent, useMemo, useState } from 'react';
@@ -135,13 +135,7 @@ function reckoned(pack: PackFiguresWire, key: string, revision: number): Command
 
 /** A key that no other device gives: what has not been sent yet can be used under it. */
 function newKey(name: string): string {
-  const plain = name
-    .normalize('NFKD')
-    .toLowerCase()
-    .replace(/[^a-z0-9]+/g, '-')
-    .replace(/^-+|-+$/g, '')
-    .slice(0, 40);
-  return `own-${plain === '' ? 'ingredient' : plain}-${crypto.randomUUID().slice(0, 6)}`;
+  return `${ownKeyFrom(name)}-${crypto.randomUUID().slice(0, 6)}`;
 }
 
 /** Adds an ingredient from its pack; answers its key. */

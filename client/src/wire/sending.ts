@@ -7,7 +7,7 @@ import type { z } from 'zod';
 import { takeAnswer } from './answers';
 import { ServerUnreachable, callApi, isWorthTryingAgain } from './apiClient';
 import { askChanges } from './changes';
-import type { Command, CommandEffect, Entry, EntryOf } from './commandEntries';
+import type { Command, CommandEffect, Entry } from './commandEntries';
 import { batchIdOf } from './commandEntries';
 import { isAway } from './connectivity';
 import {
@@ -138,7 +138,7 @@ export async function carryOut<N extends CommandName>(
   } catch (error) {
     if (!(error instanceof ServerUnreachable)) throw error;
     const reckoned = effect();
-    send(client, enqueue<N>(name, { ...command, effect: reckoned }, key) as EntryOf<CommandName>);
+    send(client, enqueue<N>(name, { ...command, effect: reckoned }, key));
     return { sent: false, effect: reckoned };
   }
 }

@@ -18,7 +18,7 @@ export type { Ingredient, NutForm, OwnIngredient } from './ingredient';
 export { cupG } from './ingredient';
 export { NUT_TABLE } from './nutTable';
 export type { PackFigures } from './ownIngredient';
-export { ingredientFromPack, packOf } from './ownIngredient';
+export { ingredientFromPack, ownKeyFrom, packOf } from './ownIngredient';
 export type { Pantry } from './pantry';
 export { TABLE_ONLY, findAddition, findIngredient } from './pantry';
 export type { PoisonReason } from './refusedName';

@@ -175,3 +175,14 @@ export function packOf(own: OwnIngredient): PackFigures {
     cupG: said('cupWholeG'),
   };
 }
+
+/** What the key of an own ingredient begins with: `own-` and its name in at most 40 Latin letters and digits. */
+export function ownKeyFrom(name: string): string {
+  const plain = name
+    .normalize('NFKD')
+    .toLowerCase()
+    .replace(/[^a-z0-9]+/g, '-')
+    .replace(/^-+|-+$/g, '')
+    .slice(0, 40);
+  return `own-${plain === '' ? 'ingredient' : plain}`;
+}

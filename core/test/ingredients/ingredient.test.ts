@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import type { PackFigures, SoakMethod } from '../../src';
 import {
+  ownKeyFrom,
   ADDITION_TABLE,
   NUT_TABLE,
   compositionOf,
@@ -248,4 +249,13 @@ describe('an ingredient of the cook’s own', () => {
       refusal: { code: 'name-poisonous', path: ['name'], params: { why: 'cyanide' } },
     });
   });
+});
+
+test.each([
+  ['Brown linseed', 'own-brown-linseed'],
+  ['Crème de noix!', 'own-cre-me-de-noix'],
+  ['核桃', 'own-ingredient'],
+  ['x'.repeat(80), `own-${'x'.repeat(40)}`],
+])('the key of %s', (name, key) => {
+  expect(ownKeyFrom(name)).toBe(key);
 });

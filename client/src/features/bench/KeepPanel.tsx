@@ -16,7 +16,7 @@ import { useBench } from './useBench';
 
 /** The recipe's name, and keeping it: new, or as the next version of the one it came from. */
 export function KeepPanel() {
-  const { recipe, later, draft, model } = useBench();
+  const { recipe, later, draft } = useBench();
   const { prediction } = later;
   const router = useRouter();
   const toast = useToast();
@@ -79,26 +79,35 @@ export function KeepPanel() {
         />
         <Button label="The recipe book" onPress={() => router.navigate('/recipes')} />
       </View>
-      <View style={styles.row}>
-        <Button
-          kind="quiet"
-          label="Download"
-          hint="Download the recipe in its open form"
-          onPress={() => writeOpenForm(draft.latest().recipe, model.pantry)}
-        />
-        <Button
-          kind="quiet"
-          label="Export as web recipe"
-          hint="Export as web recipe (schema.org), for other programs"
-          disabled={!prediction}
-          onPress={() => {
-            const { recipe: now } = draft.latest();
-            const made = predict(now, model);
-            if (made.ok) void writeJsonLd(now, model.pantry, made.value);
-          }}
-        />
-      </View>
+      <ToFiles />
     </Panel>
+  );
+}
+
+/** The recipe as a file, in its open form or for other programs. */
+function ToFiles() {
+  const { later, draft, model } = useBench();
+  const { prediction } = later;
+  return (
+    <View style={styles.row}>
+      <Button
+        kind="quiet"
+        label="Download"
+        hint="Download the recipe in its open form"
+        onPress={() => writeOpenForm(draft.latest().recipe, model.pantry)}
+      />
+      <Button
+        kind="quiet"
+        label="Export as web recipe"
+        hint="Export as web recipe (schema.org), for other programs"
+        disabled={!prediction}
+        onPress={() => {
+          const { recipe: now } = draft.latest();
+          const made = predict(now, model);
+          if (made.ok) void writeJsonLd(now, model.pantry, made.value);
+        }}
+      />
+    </View>
   );
 }
 

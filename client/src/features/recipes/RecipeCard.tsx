@@ -46,17 +46,17 @@ export function RecipeCard({ kept, model, kitchen }: Props) {
   const made = predict(recipe, withIngredients(model, kept.ingredients));
   const prediction = made.ok ? made.value : null;
   const ontoBench = useOntoBench();
-  const move = (away: boolean): void =>
-    archive.mutate(
-      { kept, away },
-      {
-        onSuccess: () =>
-          toast({
-            words: away ? `“${recipe.name}” is archived.` : `“${recipe.name}” is back in the book.`,
-            undo: () => archive.mutate({ kept: { ...kept, away }, away: !away }),
-          }),
-      },
+  const move = (away: boolean): void => {
+    // The card leaves its list at once, and hears of nothing more: the promise is kept all the same.
+    archive.mutateAsync({ kept, away }).then(
+      () =>
+        toast({
+          words: away ? `“${recipe.name}” is archived.` : `“${recipe.name}” is back in the book.`,
+          undo: () => archive.mutate({ kept: { ...kept, away }, away: !away }),
+        }),
+      () => undefined,
     );
+  };
   return (
     <Panel title={recipe.name}>
       <Head kept={kept} model={model} kitchen={kitchen} milkMl={prediction?.milk.volumeMl ?? 500} />
