@@ -1,6 +1,12 @@
 import { randomUUID } from 'node:crypto';
-import { FridgeLogSchema, KitchenSchema, PlanListSchema, RecipeHistorySchema } from '@humble-churn/contract';
-import { RECIPE, RunningServer, newDataDir, removeDataDir } from '../runningServer';
+import {
+  FridgeLogSchema,
+  KitchenSchema,
+  LiveChangeSchema,
+  PlanListSchema,
+  RecipeHistorySchema,
+} from '@humble-churn/contract';
+import { RECIPE, RunningServer, newDataDir, removeDataDir, runSql } from '../runningServer';
 import type { Answer } from '../runningServer';
 
 // Two servers on one database: nothing that one of them remembers may stand for what the other wrote.
@@ -54,6 +60,24 @@ test('whoever listens to one server hears of what changes on the other', async (
   for (const name of ['One', 'Two']) {
     const { body } = await servers[0].call('PATCH', '/api/kitchen', { name });
     expect(await live.next()).toEqual({ revision: body.revision });
+  }
+  live.end();
+});
+
+test('when the database stops telling of changes, listeners are told that they may have missed some', async () => {
+  const live = await servers[1].live();
+  await runSql(
+    dataDir,
+    `SELECT pg_terminate_backend(pid) FROM pg_stat_activity
+     WHERE datname = current_database() AND query LIKE 'LISTEN %'`,
+  );
+  expect(await live.next()).toEqual({ revision: null });
+  const { body } = await servers[0].call('PATCH', '/api/kitchen', { name: 'Told again' });
+  for (;;) {
+    const change = LiveChangeSchema.parse(await live.next());
+    if (change.revision === null) continue;
+    expect(change.revision).toBe(body.revision);
+    break;
   }
   live.end();
 });
