@@ -35,7 +35,7 @@ module.exports = {
       globalTeardown: `${__dirname}/scripts/postgresLast.cjs`,
       testMatch: [
         '<rootDir>/test/postgres/*.test.ts',
-        '<rootDir>/test/{api,backup,demoKitchen,durability,notebook,plans,revisions,storedRows,twoKitchens}.test.ts',
+        '<rootDir>/test/{api,backup,demoKitchen,durability,export,notebook,plans,revisions,storedRows,twoKitchens}.test.ts',
       ],
     },
     {

@@ -20,6 +20,8 @@ async function bundle(main, outdir) {
     alias: {
       '@humble-churn/core': './core/src/index.ts',
       '@humble-churn/contract': './contract/src/index.ts',
+      '@humble-churn/contract/kitchenFile': './contract/src/kitchenFile.ts',
+      '@humble-churn/contract/recipeJsonLd': './contract/src/recipeJsonLd.ts',
     },
     sourcemap: true,
     logLevel: 'warning',

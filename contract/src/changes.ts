@@ -7,6 +7,8 @@ import { RevisionSchema } from './revision';
 /** What changed in the kitchen since a revision. What is named only by a revision is to be asked for again. */
 export const ChangesSchema = z
   .object({
+    /** What is said of another kitchen does not hold in this one. */
+    kitchenId: z.uuid(),
     revision: RevisionSchema,
     /** False where the revision asked about is none of this kitchen's: all is to be asked for again. */
     known: z.boolean(),

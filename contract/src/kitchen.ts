@@ -145,6 +145,7 @@ function fromEarlierKitchen(value: unknown): unknown {
 export const StoredKitchenSchema = z.preprocess(fromEarlierKitchen, KitchenSettingsSchema);
 
 export const KitchenSchema = KitchenSettingsSchema.extend({
+  id: z.uuid(),
   revision: RevisionSchema.default(0),
   serverTime: InstantSchema,
 }).meta({ id: 'Kitchen' });

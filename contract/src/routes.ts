@@ -36,7 +36,7 @@ type Shape = z.ZodType;
 
 /** One call of the wire: what goes in, what comes out, both sides parse both. */
 export interface Route<P extends Shape, Q extends Shape, B extends Shape, R extends Shape> {
-  method: 'get' | 'post' | 'patch';
+  method: 'get' | 'post' | 'patch' | 'delete';
   /** Express-style path, parameters as `:name`. */
   path: string;
   summary: string;
@@ -95,6 +95,14 @@ export const ROUTES = {
     summary: 'Change settings of the kitchen',
     body: KitchenPatchSchema,
     response: KitchenSchema,
+  }),
+  deleteKitchen: route({
+    ...GET,
+    method: 'delete',
+    path: '/api/kitchen',
+    summary: 'Delete the kitchen and all that is in it, by its name; an empty one takes its place',
+    query: z.object({ name: z.string() }),
+    response: z.object({ deleted: z.literal(true) }).meta({ id: 'Deleted' }),
   }),
   fridgeLog: route({
     ...GET,

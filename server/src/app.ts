@@ -1,14 +1,14 @@
 import type { KitchenModel, OwnIngredient, Surroundings } from '@humble-churn/core';
-import { CALENDAR_PATH, LIVE_PATH, ProblemSchema, ROUTES } from '@humble-churn/contract';
+import { CALENDAR_PATH, LIVE_PATH, ROUTES } from '@humble-churn/contract';
+import { EXPORT_PATH, IMPORT_PATH } from '@humble-churn/contract/kitchenFile';
 import { predict, withIngredients } from '@humble-churn/core';
 import compression from 'compression';
-import type { ErrorRequestHandler, Express, Request } from 'express';
+import type { Express, Request } from 'express';
 import express from 'express';
-import { z } from 'zod';
 import { BatchLogs } from './batchLogs';
 import { listBatches, openBatch, recordEvents, startBatch, viewAdded, viewBatch } from './batches';
 import { changesSince } from './changes';
-import { ComputeCancelled, compute } from './compute';
+import { compute } from './compute';
 import { localHostOnly, ownWritesOnly } from './requestGuards';
 import {
   addIngredient,
@@ -21,7 +21,8 @@ import { listUnreadable, putAside } from './unreadableRows';
 import type { KitchenDatabase } from './kitchenAccess';
 import { KitchenAccess } from './kitchenAccess';
 import { readKitchenModel } from './kitchenModels';
-import { changeKitchen, viewFridgeLog, viewKitchen } from './kitchens';
+import { changeKitchen, deleteKitchen, viewFridgeLog, viewKitchen } from './kitchens';
+import { sendExport, takeImport } from './kitchenFiles';
 import type { Serving } from './routeHandlers';
 import type { LiveStreams } from './liveStreams';
 import { serve, serveCommand, serveParsed } from './routeHandlers';
@@ -32,11 +33,10 @@ import { listPlans, viewPlan } from './planRows';
 import { changePlan, refit, fitPlan, makePlan, markStarted, calendarPlans } from './plans';
 import { readRevisions } from './revision';
 import { openApiDocument } from './openapi';
+import { BODY_LIMIT, answerProblem } from './problemAnswer';
 import { ProblemError, notComputable } from './problemError';
 import { keepRecipe, keepVersion, listRecipes, archiveRecipe, viewHistory, viewRecipe } from './recipes';
 import { pageHeaders, serveSite } from './staticSite';
-
-const BODY_LIMIT = '256kb';
 
 export interface AppOptions {
   database: KitchenDatabase;
@@ -46,10 +46,12 @@ export interface AppOptions {
   siteDir: string;
   /** The kitchen a request is about: there may be several in one database. */
   kitchenOf: (request: Request) => string;
+  /** Awaited before a deletion is answered: what is asked next is about another kitchen. */
+  kitchenDeleted: () => Promise<void>;
 }
 
 /** The server's application over an open database. */
-export function createApp({ database, live, siteDir, kitchenOf }: AppOptions): Express {
+export function createApp({ database, live, siteDir, kitchenOf, kitchenDeleted }: AppOptions): Express {
   const app = express();
   const serving: Serving = { app, database, kitchenOf };
   const logs = new BatchLogs(database.shared);
@@ -68,6 +70,7 @@ export function createApp({ database, live, siteDir, kitchenOf }: AppOptions): E
   });
 
   serveKitchen(serving, logs);
+  serveWholeKitchen(serving, kitchenDeleted);
   serveComputed(serving);
   serveRecipes(serving);
   serveBatches(serving, logs);
@@ -119,6 +122,20 @@ function serveKitchen(serving: Serving, logs: BatchLogs): void {
   serveCommand(serving, ROUTES.setAside, {
     make: (scope, { params, body }) => putAside(scope, params, body.aside),
     show: async (_, { kitchen }) => ({ unreadable: await kitchen.read(listUnreadable) }),
+  });
+}
+
+/** The kitchen as one file, and its end. */
+function serveWholeKitchen(serving: Serving, kitchenDeleted: () => Promise<void>): void {
+  const { app, database, kitchenOf } = serving;
+  const access = (request: Request): KitchenAccess =>
+    new KitchenAccess(database, kitchenOf(request), new Date());
+  app.get(EXPORT_PATH, (request, response) => sendExport(access(request), response));
+  app.post(IMPORT_PATH, (request, response) => takeImport(access(request), request, response));
+  serve(serving, ROUTES.deleteKitchen, async ({ kitchen, query }) => {
+    await kitchen.change((scope) => deleteKitchen(scope, query.name));
+    await kitchenDeleted();
+    return { deleted: true as const };
   });
 }
 
@@ -235,7 +252,8 @@ function servePlans(serving: Serving, logs: BatchLogs): void {
 
 /** A path of the wire called in a way it does not know is told so, with the ways it does. */
 function refuseOtherMethods(app: Express): void {
-  const ways = new Map([CALENDAR_PATH, LIVE_PATH].map((path) => [path, new Set(['GET'])]));
+  const ways = new Map([CALENDAR_PATH, LIVE_PATH, EXPORT_PATH].map((path) => [path, new Set(['GET'])]));
+  ways.set(IMPORT_PATH, new Set(['POST']));
   for (const { path, method } of Object.values(ROUTES)) {
     ways.set(path, (ways.get(path) ?? new Set()).add(method.toUpperCase()));
   }
@@ -250,63 +268,3 @@ function refuseOtherMethods(app: Express): void {
     });
   }
 }
-
-/** What the database says of a query that failed: the reason, and never the values that were in it. */
-const QueryErrorSchema = z.object({ query: z.string(), cause: z.unknown() });
-const CauseSchema = z.object({ message: z.string(), code: z.string().optional() });
-/** PostgreSQL's code for a full disk, and the system's. */
-const DISK_FULL = /^(53100|ENOSPC)$|No space left on device/;
-
-function tellFault(error: unknown): ProblemError {
-  const query = QueryErrorSchema.safeParse(error);
-  const cause = CauseSchema.safeParse(query.success ? query.data.cause : error);
-  const said = cause.success ? cause.data : { message: String(error), code: undefined };
-  if (query.success) console.error(`${said.message} in: ${query.data.query}`);
-  else console.error(error);
-  if (DISK_FULL.test(said.code ?? '') || DISK_FULL.test(said.message)) {
-    return new ProblemError(
-      'disk-full',
-      'The disk of the server is full, so this was not kept. What was confirmed before is; make room and try again.',
-    );
-  }
-  return new ProblemError(
-    'unexpected',
-    'The server met a fault. What was confirmed before is kept; try again.',
-  );
-}
-
-// What the body reader and the router throw: a status, and for some a type.
-const HttpErrorSchema = z.object({ status: z.number().int().min(400).max(499), type: z.string().optional() });
-
-function asProblem(error: unknown): ProblemError {
-  if (error instanceof ProblemError) return error;
-  const http = HttpErrorSchema.safeParse(error);
-  if (!http.success) return tellFault(error);
-  switch (http.data.status) {
-    case 413:
-      return new ProblemError('too-large', `At most ${BODY_LIMIT} at once. Nothing was changed.`);
-    case 415:
-      return new ProblemError('unsupported-media', 'Send plain JSON in UTF-8. Nothing was changed.');
-    case 404:
-      return new ProblemError('not-found', 'There is nothing at this address.');
-    default:
-      return new ProblemError('invalid-input', 'The request could not be read as JSON. Nothing was changed.');
-  }
-}
-
-// Express tells an error handler by its four parameters.
-const answerProblem: ErrorRequestHandler = (error, _request, response, next) => {
-  if (error instanceof ComputeCancelled) {
-    response.end();
-    return;
-  }
-  if (response.headersSent) {
-    next(error);
-    return;
-  }
-  const { problem } = asProblem(error);
-  response
-    .status(problem.status)
-    .type('application/problem+json')
-    .send(JSON.stringify(ProblemSchema.parse(problem)));
-};

@@ -1,11 +1,9 @@
-import { once } from 'node:events';
 import { createWriteStream, existsSync, mkdirSync, readdirSync, renameSync, rmSync } from 'node:fs';
-import { finished } from 'node:stream/promises';
 import { join } from 'node:path';
 import { sql } from 'drizzle-orm';
-import { Zip, ZipDeflate } from 'fflate';
 import { z } from 'zod';
 import type { Db, OpenDatabase } from './database';
+import { ZipWriter } from './zip';
 
 /** What a backup says of itself, in `backup.json`. */
 export const BackupSchema = z.object({
@@ -28,45 +26,6 @@ const UNFINISHED = '.unfinished';
 const TablesSchema = z.object({ rows: z.array(z.object({ name: z.string() })) });
 const RowsSchema = z.object({ rows: z.array(z.object({ row: z.string() })) });
 const LastSchema = z.object({ rows: z.array(z.object({ at: z.coerce.number() })).length(1) });
-
-/** Writes entries of a zip to a file one after the other; waits where the disk is slower than the database. */
-class ZipFile {
-  private readonly file;
-  private readonly zip: Zip;
-  private failed: Error | null = null;
-
-  constructor(path: string) {
-    this.file = createWriteStream(path, { flags: 'wx', mode: 0o600 });
-    this.file.on('error', (error) => (this.failed = error));
-    this.zip = new Zip((error, data, final) => {
-      if (error) this.failed = error;
-      else this.file.write(data);
-      if (final) this.file.end();
-    });
-  }
-
-  /** One entry, in pieces; `end` says that there are no more. */
-  entry(name: string): { write: (text: string) => Promise<void>; end: () => void } {
-    const entry = new ZipDeflate(name, { level: 6 });
-    const encoder = new TextEncoder();
-    this.zip.add(entry);
-    return {
-      write: async (text) => {
-        entry.push(encoder.encode(text));
-        if (this.failed) throw this.failed;
-        // Rejects where the disk is full.
-        if (this.file.writableNeedDrain) await once(this.file, 'drain');
-      },
-      end: () => entry.push(new Uint8Array(), true),
-    };
-  }
-
-  async close(): Promise<void> {
-    this.zip.end();
-    await finished(this.file);
-    if (this.failed) throw this.failed;
-  }
-}
 
 async function tablesOf(db: Db): Promise<string[]> {
   const found = TablesSchema.parse(
@@ -104,7 +63,7 @@ export async function writeBackup(
 ): Promise<Backup> {
   const unfinished = `${path}${UNFINISHED}`;
   rmSync(unfinished, { force: true });
-  const file = new ZipFile(unfinished);
+  const file = new ZipWriter(createWriteStream(unfinished, { flags: 'wx', mode: 0o600 }));
   try {
     const dump = async (tx: Db): Promise<Backup> => {
       const tables: Record<string, number> = {};
@@ -122,9 +81,7 @@ export async function writeBackup(
     const backup = shared
       ? await db.transaction(dump, { isolationLevel: 'repeatable read', accessMode: 'read only' })
       : await db.transaction(dump);
-    const { write, end } = file.entry('backup.json');
-    await write(`${JSON.stringify(backup, null, 2)}\n`);
-    end();
+    await file.file('backup.json', `${JSON.stringify(backup, null, 2)}\n`);
     await file.close();
     renameSync(unfinished, path);
     return backup;

@@ -205,7 +205,7 @@ export async function startBatch(
 }
 
 /** What a batch's row says of it, besides its log. */
-function listed(state: BatchState): { active: boolean; summary: BatchSummary } {
+export function listed(state: BatchState): { active: boolean; summary: BatchSummary } {
   return { active: isActive(state), summary: BatchSummarySchema.parse(batchSummary(state)) };
 }
 

@@ -14,6 +14,7 @@ export async function changesSince(scope: Scope, logs: BatchLogs, since: number)
   const batches = changed ? await changedBatches(scope, logs, since) : [];
   const plans = changed ? await changedPlans(scope, since) : [];
   return {
+    kitchenId: scope.kitchenId,
     ...revisions,
     known,
     batches,

@@ -6,7 +6,8 @@ export type Db = PgDatabase<PgQueryResultHKT>;
 /** A kitchen that changed. */
 export interface KitchenChange {
   kitchenId: string;
-  revision: number;
+  /** The one it now has; null where the kitchen was deleted. */
+  revision: number | null;
 }
 
 /** What is heard: one change, or that some may have been missed. */

@@ -19,8 +19,11 @@ export interface Scope {
 export interface ChangeScope extends Scope {
   /** The kitchen's revision when it was locked. */
   revision: number;
-  /** Takes note of a new revision: others are told of the last one once all of it is confirmed. */
-  raised: (revision: number) => void;
+  /**
+   * Takes note of a new revision, or by null that the kitchen was deleted: others are told of the last one once all of
+   * it is confirmed.
+   */
+  raised: (revision: number | null) => void;
 }
 
 /** What two transactions that meet end with in PostgreSQL: a serialization failure, or each waiting for the other. */
@@ -87,7 +90,7 @@ export class KitchenAccess {
         .where(eq(kitchens.id, kitchenId))
         .for('no key update');
       if (!row) throw new ProblemError('not-found', 'There is no such kitchen here.');
-      const raised = (revision: number): void => {
+      const raised = (revision: number | null): void => {
         change = { kitchenId, revision };
       };
       const result = await work({ db, kitchenId, now, revision: row.revision, raised });

@@ -105,7 +105,26 @@ export async function viewFridgeLog(
 
 export async function viewKitchen(scope: Scope): Promise<Kitchen> {
   const { revision } = await readRevisions(scope);
-  return { ...(await kitchenSettings(scope)), revision, serverTime: scope.now.toISOString() };
+  const { kitchenId: id, now } = scope;
+  return { id, ...(await kitchenSettings(scope)), revision, serverTime: now.toISOString() };
+}
+
+/**
+ * Deletes the kitchen with all that is in it, for whoever knows its name. Where it was the only one an empty kitchen
+ * takes its place.
+ */
+export async function deleteKitchen(scope: ChangeScope, name: string): Promise<void> {
+  const { db, kitchenId, now, raised } = scope;
+  if ((await kitchenSettings(scope)).name !== name) {
+    const message = 'This is not the name of the kitchen';
+    throw new ProblemError('invalid-input', `${message}. Nothing was deleted.`, {
+      fields: [{ path: ['name'], message }],
+    });
+  }
+  // Every table refers to it, and is deleted from with it.
+  await db.delete(kitchens).where(eq(kitchens.id, kitchenId));
+  if ((await firstKitchen({ db })) === null) await makeKitchen({ db }, now);
+  raised(null);
 }
 
 /** Changes settings; a new fridge temperature also goes on the fridge's log. Answers the kitchen's id. */

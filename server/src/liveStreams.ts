@@ -12,7 +12,8 @@ const RETRY_MS = 2000;
 /** Streams of server-sent events, by kitchen: each page is told the revision as soon as it is raised. */
 export class LiveStreams {
   private readonly channels = new Map<string, Channel>();
-  private readonly open = new Set<Response>();
+  /** Each with its kitchen. */
+  private readonly open = new Map<Response, string>();
   private readonly stop: () => void;
 
   constructor(feed: ChangeFeed) {
@@ -23,6 +24,8 @@ export class LiveStreams {
       }
       const channel = this.channels.get(what.kitchenId);
       if (channel) this.tell(channel, { revision: what.revision });
+      // Its pages ask for a stream again, and get that of the kitchen they are about then.
+      if (what.revision === null) this.end(what.kitchenId);
     });
   }
 
@@ -35,7 +38,7 @@ export class LiveStreams {
     const session = await createSession(request, response, { keepAlive: KEEP_ALIVE_MS, retry: RETRY_MS });
     const channel = this.channels.get(kitchenId) ?? createChannel();
     this.channels.set(kitchenId, channel);
-    this.open.add(response);
+    this.open.set(response, kitchenId);
     channel.register(session);
     session.once('disconnected', () => {
       this.open.delete(response);
@@ -43,9 +46,13 @@ export class LiveStreams {
     });
   }
 
+  private end(ofKitchen: string): void {
+    for (const [response, kitchenId] of this.open) if (kitchenId === ofKitchen) response.end();
+  }
+
   /** Ends all streams: the server is about to stop. */
-  end(): void {
+  endAll(): void {
     this.stop();
-    for (const response of this.open) response.end();
+    for (const response of this.open.keys()) response.end();
   }
 }

@@ -8,7 +8,7 @@ import { plans } from './tables';
 export type PlanRow = typeof plans.$inferSelect;
 
 /** A plan as it is told; null where it cannot be read. */
-function readPlan(row: PlanRow): Plan | null {
+export function readPlan(row: PlanRow): Plan | null {
   const recipe = RecipeSchema.safeParse(row.recipe);
   const prediction = PlannedPredictionSchema.safeParse(row.prediction);
   if (!recipe.success || !prediction.success) return null;

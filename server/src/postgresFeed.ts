@@ -9,7 +9,7 @@ const CHANNEL = 'kitchen_changes';
 /** A connection that broke is opened anew after so long, ms. */
 const AGAIN_MS = 1000;
 
-const PayloadSchema = z.object({ kitchenId: z.uuid(), revision: z.number().int() });
+const PayloadSchema = z.object({ kitchenId: z.uuid(), revision: z.number().int().nullable() });
 
 /**
  * Changes by LISTEN and NOTIFY, on a connection of its own. Once it was broken something may have been missed, and

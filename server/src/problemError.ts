@@ -31,9 +31,9 @@ export class ProblemError extends Error {
   }
 }
 
-export function invalidInput(error: z.ZodError): ProblemError {
+export function invalidInput(error: z.ZodError, under: readonly string[] = []): ProblemError {
   const fields = error.issues.map((issue) => ({
-    path: issue.path.map((part) => (typeof part === 'symbol' ? String(part) : part)),
+    path: [...under, ...issue.path.map((part) => (typeof part === 'symbol' ? String(part) : part))],
     message: issue.message,
   }));
   const where = fields[0]?.path.join('.') ?? '';

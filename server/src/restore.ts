@@ -1,16 +1,7 @@
-import {
-  copyFileSync,
-  createReadStream,
-  mkdirSync,
-  mkdtempSync,
-  readFileSync,
-  rmSync,
-  writeFileSync,
-} from 'node:fs';
+import { copyFileSync, mkdirSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { sql } from 'drizzle-orm';
-import { Unzip, UnzipInflate } from 'fflate';
 import { z } from 'zod';
 import type { Backup } from './backup';
 import { BackupSchema } from './backup';
@@ -18,41 +9,15 @@ import type { Db } from './database';
 import { MIGRATIONS } from './migrations';
 import type { DatabasePlace } from './openDatabase';
 import { openDatabase } from './openDatabase';
+import { readZipLines, readZipText } from './zip';
 
-/** Reads one entry of a zip, in pieces. */
-async function readEntry(
-  path: string,
-  entry: string,
-  onPiece: (piece: Uint8Array, final: boolean) => Promise<void>,
-): Promise<void> {
-  let work: Promise<void> = Promise.resolve();
-  const unzip = new Unzip((file) => {
-    if (file.name !== entry) return;
-    file.ondata = (error, piece, final) => {
-      if (error) throw error;
-      work = work.then(() => onPiece(piece, final));
-    };
-    file.start();
-  });
-  unzip.register(UnzipInflate);
-  for await (const chunk of createReadStream(path)) {
-    unzip.push(chunk as Uint8Array);
-    await work;
-  }
-  unzip.push(new Uint8Array(), true);
-  await work;
-}
+/** No row is nearly as long. */
+const MOST_LETTERS = 64_000_000;
 
 /** What a backup says of itself. Rejects with a sentence where the file is none. */
 async function readBackup(path: string): Promise<Backup> {
-  let text = '';
-  const decoder = new TextDecoder();
   try {
-    await readEntry(path, 'backup.json', (piece, final) => {
-      text += decoder.decode(piece, { stream: !final });
-      return Promise.resolve();
-    });
-    return BackupSchema.parse(JSON.parse(text));
+    return BackupSchema.parse(JSON.parse(await readZipText(path, 'backup.json', MOST_LETTERS)));
   } catch (error) {
     throw new Error(`${path} is no backup of Humble Churn, or it is cut short. Nothing was changed.`, {
       cause: error,
@@ -125,9 +90,7 @@ const CHUNK = 500;
 /** Writes the rows of one table of a backup; answers how many. */
 async function loadTable(db: Db, path: string, table: string): Promise<number> {
   let count = 0;
-  let rest = '';
   let lines: string[] = [];
-  const decoder = new TextDecoder();
   const write = async (): Promise<void> => {
     if (lines.length === 0) return;
     const rows = `[${lines.join(',')}]`;
@@ -138,13 +101,9 @@ async function loadTable(db: Db, path: string, table: string): Promise<number> {
     count += lines.length;
     lines = [];
   };
-  await readEntry(path, `${table}.ndjson`, async (piece, final) => {
-    const parts = (rest + decoder.decode(piece, { stream: !final })).split('\n');
-    rest = parts.pop() ?? '';
-    for (const line of parts) {
-      lines.push(line);
-      if (lines.length >= CHUNK) await write();
-    }
+  const rest = await readZipLines(path, `${table}.ndjson`, MOST_LETTERS, async (line) => {
+    lines.push(line);
+    if (lines.length >= CHUNK) await write();
   });
   await write();
   if (rest !== '') throw new Error(`The backup is cut short in ${table}. Nothing was changed.`);

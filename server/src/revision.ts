@@ -14,12 +14,13 @@ const TOPICS = {
 /** Raises the kitchen's revision, in the transaction of the change it stands for, and answers it. */
 export async function raiseRevision(
   { db, kitchenId, raised }: ChangeScope,
-  topic?: keyof typeof TOPICS,
+  ...topics: (keyof typeof TOPICS)[]
 ): Promise<number> {
   const next = sql`${kitchens.revision} + 1`;
+  const changedIn = Object.fromEntries(topics.map((topic) => [TOPICS[topic], next]));
   const [row] = await db
     .update(kitchens)
-    .set({ revision: next, ...(topic && { [TOPICS[topic]]: next }) })
+    .set({ revision: next, ...changedIn })
     .where(eq(kitchens.id, kitchenId))
     .returning({ revision: kitchens.revision });
   if (!row) throw new Error('There is no kitchen whose revision could be raised.');

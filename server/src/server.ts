@@ -3,11 +3,11 @@ import { createServer } from 'node:http';
 import { createApp } from './app';
 import { backUpNightly, makeBackup } from './backup';
 import { endComputeThreads, warmUpCompute } from './compute';
-import type { OpenDatabase } from './database';
 import { listUnreadable } from './unreadableRows';
 import { loadDemoKitchen } from './demoKitchen';
 import { KitchenAccess } from './kitchenAccess';
-import { firstKitchen, makeKitchen } from './kitchens';
+import { HomeKitchen } from './homeKitchen';
+import { makeKitchen } from './kitchens';
 import { LiveStreams } from './liveStreams';
 import { rebuildSummaries } from './notebook';
 import type { DatabasePlace } from './openDatabase';
@@ -32,15 +32,6 @@ export interface ServerOptions extends DatabasePlace {
   rebuild?: boolean;
 }
 
-/** The kitchen that is served; made if there is none yet. */
-async function kitchenOfDatabase(database: OpenDatabase, demo: boolean, now: Date): Promise<string> {
-  return database.alone(async () => {
-    const there = await firstKitchen(database);
-    if (there !== null) return there;
-    return demo ? loadDemoKitchen(database, now) : makeKitchen(database, now);
-  });
-}
-
 /** Opens the database and serves on 127.0.0.1. Rejects with a sentence when folder or port is taken. */
 export async function startServer(options: ServerOptions): Promise<RunningServer> {
   const { siteDir, port, demo, rebuild } = options;
@@ -48,16 +39,27 @@ export async function startServer(options: ServerOptions): Promise<RunningServer
   const database = await openDatabase(options);
   try {
     const now = new Date();
-    const kitchenId = await kitchenOfDatabase(database, demo, now);
+    const home = await HomeKitchen.open(database, () =>
+      demo ? loadDemoKitchen(database, now) : makeKitchen(database, now),
+    );
+    const kitchen = new KitchenAccess(database, home.id, now);
     // An update may have brought the need for them, or what they say.
-    await rebuildSummaries(new KitchenAccess(database, kitchenId, now), rebuild === true ? 'all' : 'missing');
+    await rebuildSummaries(kitchen, rebuild === true ? 'all' : 'missing');
     await forgetOldKeys(database.db, now);
     const live = new LiveStreams(database.feed);
-    const server = createServer(createApp({ database, live, siteDir, kitchenOf: () => kitchenId }));
+    const server = createServer(
+      createApp({
+        database,
+        live,
+        siteDir,
+        kitchenOf: () => home.id,
+        kitchenDeleted: () => home.lookAgain(),
+      }),
+    );
     // Screens ask every 10 to 20 s. A line shut between two of them could be shut just as a tap comes along it.
     server.keepAliveTimeout = KEEP_LINE_MS;
     server.headersTimeout = KEEP_LINE_MS + 5000;
-    await tellUnreadable(new KitchenAccess(database, kitchenId, now));
+    await tellUnreadable(kitchen);
     await listen(server, port);
     const address = server.address();
     const actual = typeof address === 'object' && address ? address.port : port;
@@ -66,7 +68,8 @@ export async function startServer(options: ServerOptions): Promise<RunningServer
       url: `http://127.0.0.1:${actual}`,
       backUp: () => makeBackup(database, options.backups, new Date()),
       stop: async () => {
-        live.end();
+        live.endAll();
+        home.close();
         await endBackups();
         await new Promise<void>((resolve) => {
           server.close(() => resolve());

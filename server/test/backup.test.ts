@@ -1,6 +1,7 @@
 import { readFileSync, readdirSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { BatchListSchema } from '@humble-churn/contract';
+import { everything } from './everything';
 import { ENGINE, RECIPE, RunningServer, newDataDir, removeDataDir, runMain } from './runningServer';
 
 const dirs: string[] = [];
@@ -14,28 +15,6 @@ const dataDir = freshDir();
 let server: RunningServer;
 /** Made while the server was running. */
 let backup: string;
-
-/** All that a kitchen has to say, but for the time. */
-async function everything(of: RunningServer): Promise<unknown> {
-  const paths = [
-    '/api/kitchen',
-    '/api/kitchen/fridge-log',
-    '/api/notebook?limit=100',
-    '/api/batches?limit=100',
-    '/api/batches?scope=active',
-    '/api/recipes',
-    '/api/recipes?put=away',
-    '/api/plans',
-    '/api/plans.ics',
-    '/api/ingredients',
-    '/api/unreadable',
-    '/api/changes?since=0',
-  ];
-  const said = await Promise.all(paths.map((path) => of.get(path)));
-  const withoutTime = (value: unknown): unknown =>
-    JSON.parse(JSON.stringify(value, (name, one: unknown) => (name === 'serverTime' ? undefined : one)));
-  return Object.fromEntries(paths.map((path, i) => [path, withoutTime(said[i]?.body)]));
-}
 
 async function restoredTo(dir: string, file: string, engine = ENGINE): Promise<RunningServer> {
   const { status, said } = await runMain(dir, ['--restore', file], engine);

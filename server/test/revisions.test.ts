@@ -113,7 +113,7 @@ describe('what changed since a revision', () => {
 });
 
 describe('heavy work', () => {
-  test('a kitchen that goes on meanwhile is reckoned with, and nobody meets anybody else', async () => {
+  test('a kitchen that goes on meanwhile is taken into account, and nobody meets anybody else', async () => {
     // Three plans wanted at once for one glass, and a jug that can be in one batch at a time.
     const glassAt = glassIn(70);
     const made = await Promise.all(

@@ -29,6 +29,7 @@ async function main(): Promise<void> {
     database,
     live: new LiveStreams(database.feed),
     siteDir: SITE_DIR,
+    kitchenDeleted: () => Promise.resolve(),
     kitchenOf: (request) => ids[Number(request.get('x-kitchen') ?? 0)] ?? randomUUID(),
   });
   const server = createServer(app).listen(0, '127.0.0.1', () => {

@@ -2,12 +2,16 @@ import { randomUUID } from 'node:crypto';
 import { join } from 'node:path';
 import type { RouteName } from '@humble-churn/contract';
 import { CALENDAR_PATH, ROUTES } from '@humble-churn/contract';
+import { EXPORT_PATH } from '@humble-churn/contract/kitchenFile';
+import { strFromU8, unzipSync } from 'fflate';
 import { PACK, RECIPE, RunningServer, newDataDir, removeDataDir } from './runningServer';
 import type { Answer } from './runningServer';
 
 const PROGRAM = [join(process.cwd(), 'server/dist-test/main.mjs')];
 const OURS = { 'x-kitchen': '0' };
 const THEIRS = { 'x-kitchen': '1' };
+/** Another one, which is deleted. */
+const THIRD = { 'x-kitchen': '2' };
 
 const dataDir = newDataDir();
 let server: RunningServer;
@@ -31,7 +35,7 @@ async function made(path: string, body: unknown): Promise<any> {
 }
 
 beforeAll(async () => {
-  server = await RunningServer.start(dataDir, [], {}, { program: PROGRAM });
+  server = await RunningServer.start(dataDir, [], { KITCHENS: '3' }, { program: PROGRAM });
   const { key } = await made('/api/ingredients', PACK);
   const recipe = await made('/api/recipes', { recipe: RECIPE });
   const plan = await made('/api/plans', { recipe: RECIPE, glassAt: soon(30) });
@@ -59,6 +63,14 @@ const ROUTE_CASES: Readonly<Record<RouteName, () => Promise<void>>> = {
   changeKitchen: async () => {
     expect((await patch('/api/kitchen', { name: 'Theirs' })).body.name).toBe('Theirs');
     expect((await get('/api/kitchen', OURS)).body.name).not.toBe('Theirs');
+  },
+  deleteKitchen: async () => {
+    await create('/api/recipes', { recipe: RECIPE }, THIRD);
+    const deleted = await server.call('DELETE', '/api/kitchen?name=My%20kitchen', undefined, THIRD);
+    expect(deleted.body).toEqual({ deleted: true });
+    expect(await status(get('/api/kitchen', THIRD))).toBe(404);
+    expect(await status(get('/api/kitchen'))).toBe(200);
+    expect((await get('/api/recipes', OURS)).body.recipes.length).toBeGreaterThan(0);
   },
   fridgeLog: async () => {
     await server.call('PATCH', '/api/kitchen', { fridgeTempC: 7 }, OURS);
@@ -185,6 +197,18 @@ test.each(ORDER)('another kitchen sees and changes nothing of ours: %s', async (
 test('the calendar tells of our plans to us only', async () => {
   expect((await get(CALENDAR_PATH, OURS)).body).toContain(ours.planId);
   expect((await get(CALENDAR_PATH)).body).not.toContain(ours.planId);
+});
+
+test('an export holds our kitchen to us only', async () => {
+  const names = async (kitchen: Headers): Promise<string> => {
+    const response = await fetch(server.url + EXPORT_PATH, { headers: kitchen });
+    const files = unzipSync(new Uint8Array(await response.arrayBuffer()));
+    return Object.values(files)
+      .map((file) => strFromU8(file))
+      .join();
+  };
+  expect(await names(OURS)).toContain(ours.planId);
+  expect(await names(THEIRS)).not.toContain(ours.planId);
 });
 
 test('a stream tells of its own kitchen only', async () => {

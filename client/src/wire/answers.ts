@@ -1,6 +1,7 @@
 import type {
   Batch,
   CommandAnswer,
+  CommandBody,
   CommandName,
   Kitchen,
   PlanList,
@@ -10,7 +11,6 @@ import type { OwnIngredient } from '@humble-churn/core';
 import type { QueryClient } from '@tanstack/react-query';
 import { putAdded, putBatch, putPlan } from './changes';
 import { noteServerTime } from './clock';
-import type { Command } from './commandEntries';
 
 /** Shows a new batch as the server answered it, before the lists are asked for again. Its plan is none any more. */
 function putNewBatch(client: QueryClient, batch: Batch, planId: string | null): void {
@@ -38,11 +38,11 @@ function putIngredients(client: QueryClient, ingredients: OwnIngredient[]): void
 }
 
 type Taking = {
-  [N in CommandName]: (client: QueryClient, answer: CommandAnswer<N>, command: Command<N>) => void;
+  [N in CommandName]: (client: QueryClient, answer: CommandAnswer<N>, body: CommandBody<N>) => void;
 };
 
 const TAKING: Taking = {
-  startBatch: (client, batch, { body }) => putNewBatch(client, batch, body.planId),
+  startBatch: (client, batch, { planId }) => putNewBatch(client, batch, planId),
   recordEvents: putAdded,
   makePlan: putPlan,
   changePlan: putPlan,
@@ -73,7 +73,7 @@ export function takeAnswer<N extends CommandName>(
   client: QueryClient,
   name: N,
   answer: CommandAnswer<N>,
-  command: Command<N>,
+  body: CommandBody<N>,
 ): void {
-  TAKING[name](client, answer, command);
+  TAKING[name](client, answer, body);
 }

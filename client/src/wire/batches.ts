@@ -32,7 +32,7 @@ export function known(batch: Batch): KnownBatch | null {
   return state && { id: batch.id, timeZone: batch.timeZone, events, state, waiting: 0 };
 }
 
-/** A batch that was begun here and that the server does not know yet, as this device reckons it. */
+/** A batch that was begun here and that the server does not know yet, as this device expects it to be. */
 function begunHere({ body, effect, atMs, key }: EntryOf<'startBatch'>): KnownBatch | null {
   const id = body.batchId ?? key;
   const events = [{ ...effect.planned, id, atMs }];

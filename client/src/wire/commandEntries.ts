@@ -10,7 +10,7 @@ import {
 } from '@humble-churn/contract';
 import { z } from 'zod';
 
-/** What this device reckons will come of each command: it is kept with it, so that it shows at once. */
+/** What this device expects to come of each command: it is kept with it, so that it shows at once. */
 const EFFECTS = {
   /** The log's first line as the core makes it, and the zone it is kept in. */
   startBatch: z.object({ planned: PlannedSchema, timeZone: TimeZoneSchema }),

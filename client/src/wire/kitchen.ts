@@ -126,8 +126,8 @@ export function useOwnIngredients() {
   return { error: query.error, refetch: query.refetch, data: own };
 }
 
-/** An ingredient as this device reckons it from its pack; the form has refused what cannot be. */
-function reckoned(pack: PackFiguresWire, key: string, revision: number): CommandEffect<'addIngredient'> {
+/** An ingredient as this device expects it from its pack; the form has refused what cannot be. */
+function expectedIngredient(pack: PackFiguresWire, key: string, revision: number): CommandEffect<'addIngredient'> {
   const made = ingredientFromPack({ ...pack, key });
   if (!made.ok) throw new ServerUnreachable();
   return OwnIngredientSchema.parse({ ...made.value, revision });
@@ -148,7 +148,7 @@ export function useAddIngredient() {
         key,
         params: undefined,
         body: { ...pack, key: own },
-        effect: () => reckoned(pack, own, 1),
+        effect: () => expectedIngredient(pack, own, 1),
       });
       return own;
     },
@@ -175,7 +175,7 @@ export function useChangeIngredient() {
         params: { key: ingredientKey },
         body: { ...(pack && { pack }), ...(archived !== undefined && { archived }) },
         effect: () => {
-          const after = pack ? reckoned(pack, ingredientKey, (before?.revision ?? 0) + 1) : before;
+          const after = pack ? expectedIngredient(pack, ingredientKey, (before?.revision ?? 0) + 1) : before;
           if (!after) throw new ServerUnreachable();
           return OwnIngredientSchema.parse({ ...after, archived: archived ?? before?.archived ?? false });
         },

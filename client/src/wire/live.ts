@@ -7,6 +7,19 @@ const NAME = 'humble-churn.live';
 /** A stream that was refused is asked for again after so long, ms. */
 const REFUSED_AGAIN_MS = 5000;
 
+/** What the stream says, one change a message. */
+const SaidSchema = z
+  .string()
+  .transform((text, context) => {
+    try {
+      return JSON.parse(text) as unknown;
+    } catch {
+      context.addIssue('is no JSON');
+      return z.NEVER;
+    }
+  })
+  .pipe(LiveChangeSchema);
+
 /** What the tab with the stream tells the others, and what a new one asks. */
 const TabMessageSchema = z.union([
   z.object({ change: LiveChangeSchema }),
@@ -54,7 +67,7 @@ function openStream(pass: (message: z.infer<typeof TabMessageSchema>) => void): 
       if (source.readyState === EventSource.CLOSED) timer = setTimeout(open, REFUSED_AGAIN_MS);
     };
     source.onmessage = ({ data }) => {
-      const change = LiveChangeSchema.safeParse(JSON.parse(String(data)));
+      const change = SaidSchema.safeParse(data);
       if (change.success) pass({ change: change.data });
     };
   };

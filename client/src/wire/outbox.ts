@@ -66,7 +66,7 @@ function nextOrder(): number {
 
 /**
  * Writes a command down. From here on it is kept, unless the browser refuses: then only as long as the page. Given
- * again under the same key it is the same command.
+ * again under the same key it is the same command. Throws for one that could not be read back.
  */
 export function enqueue<N extends CommandName>(
   name: N,
@@ -75,11 +75,15 @@ export function enqueue<N extends CommandName>(
 ): EntryOf<N> {
   const mark = markNow();
   const frame = { name, key, order: nextOrder(), atMs: serverNowMs(), wallMs: mark.wallMs };
-  // One name, and what belongs to it.
-  const entry = { ...command, ...frame } as unknown as EntryOf<N>;
+  const entry = { ...command, ...frame };
+  // What could not be read back would be lost with the page.
+  if (readEntry(entry) === null) {
+    throw new Error('This could not be written down on this device. Nothing was changed.');
+  }
   marks.set(key, mark);
   keepOnDevice(WAITING + key, entry);
-  return entry;
+  // One name, and what belongs to it.
+  return entry as unknown as EntryOf<N>;
 }
 
 /** How long ago a command was given, ms. Across a reload only the wall clock can tell. */

@@ -52,8 +52,8 @@ export function useRecipeHistory(recipeId: string, wanted: boolean) {
   });
 }
 
-/** A version as this device reckons it, before the server has said so. */
-function reckoned(
+/** A version as this device expects it, before the server has said so. */
+function expectedRecipe(
   client: QueryClient,
   {
     id,
@@ -90,7 +90,7 @@ export function useSaveRecipe() {
         key,
         params: undefined,
         body: { recipe: wireRecipe(recipe), ownIngredients: wireOwn(own), recipeId: key },
-        effect: () => reckoned(client, { id: key, version: 1, recipe, own }),
+        effect: () => expectedRecipe(client, { id: key, version: 1, recipe, own }),
       });
       return done.sent ? done.answer : done.effect;
     },
@@ -113,7 +113,7 @@ export function useSaveVersion() {
         key,
         params: { recipeId: of.id },
         body: { recipe: wireRecipe(recipe) },
-        effect: () => reckoned(client, { id: of.id, version: of.version + 1, recipe, own: [] }),
+        effect: () => expectedRecipe(client, { id: of.id, version: of.version + 1, recipe, own: [] }),
       });
       return done.sent ? done.answer : done.effect;
     },

@@ -70,7 +70,7 @@ async function callCommand<N extends CommandName>(
 
 async function sendEntry(client: QueryClient, entry: Entry): Promise<void> {
   const answer = await callCommand(entry.name, entry, entry.key, agoMs(entry));
-  takeAnswer(client, entry.name, answer, entry as Command<CommandName>);
+  takeAnswer<CommandName>(client, entry.name, answer, entry.body);
 }
 
 type Sending = MutationOptions<void, Error, Entry>;
@@ -112,34 +112,34 @@ export function send(client: QueryClient, entry: Entry): void {
 }
 
 /** A command for which the server's answer is awaited where it can be had. */
-export interface Awaited<N extends CommandName> extends Omit<Command<N>, 'effect'> {
+export interface AwaitedCommand<N extends CommandName> extends Omit<Command<N>, 'effect'> {
   /** New for each command, the same when the same tap is tried again. */
   key: string;
-  /** What this device reckons will come of it; throws where it cannot know. */
+  /** What this device expects to come of it; throws where it cannot know. */
   effect: () => CommandEffect<N>;
 }
 
 /**
  * Carries a command out and answers what came of it, or rejects with what the server says against it. While the server
- * is away, or while others wait that were given before, it waits on this device like them, and what it will come to is
- * reckoned here.
+ * is away, or while others wait that were given before, it waits on this device like them, and what is
+ * expected of it is computed here.
  */
 export async function carryOut<N extends CommandName>(
   client: QueryClient,
   name: N,
-  { key, effect, ...command }: Awaited<N>,
+  { key, effect, ...command }: AwaitedCommand<N>,
 ): Promise<{ sent: true; answer: CommandAnswer<N> } | { sent: false; effect: CommandEffect<N> }> {
   try {
     if (isAway() || pendingEntries(client).length > 0) throw new ServerUnreachable();
     const answer = await callCommand(name, command, key, 0);
-    takeAnswer(client, name, answer, { ...command, effect: null as CommandEffect<N> });
+    takeAnswer(client, name, answer, command.body);
     void askChanges(client).catch(() => undefined);
     return { sent: true, answer };
   } catch (error) {
     if (!(error instanceof ServerUnreachable)) throw error;
-    const reckoned = effect();
-    send(client, enqueue<N>(name, { ...command, effect: reckoned }, key));
-    return { sent: false, effect: reckoned };
+    const expected = effect();
+    send(client, enqueue<N>(name, { ...command, effect: expected }, key));
+    return { sent: false, effect: expected };
   }
 }
 

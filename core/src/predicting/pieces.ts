@@ -3,7 +3,7 @@ import type { KitchenModel } from '../kitchen';
 import type { Recipe } from '../making';
 import { predict } from './predict';
 
-/** Milk that a dose is reckoned on where the recipe cannot be made as it stands, mL. */
+/** Milk that a dose is taken of where the recipe cannot be made as it stands, mL. */
 const A_LITRE_ML = 1000;
 /** Far more than it takes: each round brings the dose closer by how little a piece changes the yield. */
 const ROUNDS = 12;

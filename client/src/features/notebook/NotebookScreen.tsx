@@ -67,11 +67,11 @@ function outcomeWords({ outcome, reason }: BatchSummary): string {
   }
 }
 
-/** What its nuts and additions cost at today's prices; empty where nothing of it has a price. */
+/** An estimate of what its nuts and additions cost: planned amounts at today's prices; empty where nothing of it has a price. */
 function costText({ parts }: BatchSummary, { profile, currency }: KnownKitchen): string {
   const { cost, unpriced } = costOfParts(parts, profile);
   if (unpriced === parts.length) return '';
-  return `, ${formatMoney(cost, currency)}${unpriced > 0 ? ' in part' : ''}`;
+  return `, about ${formatMoney(cost, currency)}${unpriced > 0 ? ' in part' : ''}`;
 }
 
 function Entry({ entry, kitchen }: { entry: NotebookEntry; kitchen: KnownKitchen }) {
