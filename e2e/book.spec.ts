@@ -18,6 +18,9 @@ test.describe('the recipe book', () => {
     await page.getByRole('radio', { name: 'Hard' }).click();
     await page.getByRole('button', { name: 'Save as version 2' }).click();
     await expect(page.getByText(/Version 2 of “Pecan for Thursdays” is saved/)).toBeVisible();
+    await page.getByRole('button', { name: 'Undo', exact: true }).last().click();
+    await page.getByRole('button', { name: 'Save as version 2' }).click();
+    await expect(page.getByText(/Version 2 of “Pecan for Thursdays” is saved/)).toBeVisible();
     const saving = page.waitForEvent('download');
     await page.getByRole('button', { name: /schema.org.*for other programs/ }).click();
     const path = await (await saving).path();

@@ -4,6 +4,7 @@ import { putAdded, takeIn } from '~/wire/changes';
 import { AT, BATCH_ID, batch } from './batchWire';
 
 const NOTHING: Changes = {
+  kitchenId: '5c9f6c1e-6a34-4f0e-9a3b-000000000001',
   revision: 5,
   known: true,
   batches: [],
@@ -92,4 +93,26 @@ test('a kitchen that does not know the revision is asked for everything', () => 
   takeIn(client, { ...NOTHING, known: false });
   expect(isStale('batches', 'active')).toBe(true);
   expect(isStale('plans')).toBe(true);
+});
+
+test('where the server tells of another kitchen, what was known of the one before is forgotten', () => {
+  const client = new QueryClient();
+  client.setQueryData(['batches', 'active'], {
+    batches: [wire],
+    nextBefore: null,
+    revision: 4,
+    serverTime: AT,
+  });
+  takeIn(client, NOTHING);
+  expect(client.getQueryData(['batches', 'active'])).toBeDefined();
+  takeIn(client, { ...NOTHING, kitchenId: '5c9f6c1e-6a34-4f0e-9a3b-000000000002' });
+  expect(client.getQueryData(['batches', 'active'])).toBeUndefined();
+});
+
+test('what the device kept of a kitchen is forgotten once the server tells of another', () => {
+  const client = new QueryClient();
+  client.setQueryData(['kitchen'], { id: '5c9f6c1e-6a34-4f0e-9a3b-000000000002' });
+  client.setQueryData(['recipes', 'in-use'], []);
+  takeIn(client, NOTHING);
+  expect(client.getQueryData(['recipes', 'in-use'])).toBeUndefined();
 });

@@ -264,6 +264,8 @@ describe('entries on their way', () => {
     enqueue('changeIngredient', { ...own, body: { archived: true } });
     enqueue('saveRecipe', { params: undefined, body: newRecipe, effect: saved });
     enqueue('saveVersion', { ...ofRecipe, body: { recipe }, effect: { ...saved, version: 2 } });
+    const second = { params: { recipeId: BATCH_ID, version: 2 }, body: undefined };
+    enqueue('removeVersion', { ...second, effect: saved });
     enqueue('archiveRecipe', { ...ofRecipe, body: { away: true }, effect: { ...saved, away: true } });
     enqueue('changeKitchen', { params: undefined, body: { name: 'Shed', fridgeTempC: 7 }, effect: null });
     enqueue('setAside', { params: { kind: 'recipe', id: BATCH_ID }, body: { aside: true }, effect: null });
@@ -273,6 +275,7 @@ describe('entries on their way', () => {
       'Oat, archived',
       'the recipe Almond',
       'version 2 of Almond',
+      'version 2 of Almond, taken back',
       'Almond, archived',
       'a change of settings',
       'a row set aside',
@@ -280,6 +283,8 @@ describe('entries on their way', () => {
     // What of each shows at once.
     expect(withWaitingIngredients([], waiting)).toMatchObject([{ key: 'own-oat', archived: true }]);
     expect(withWaitingRecipes([], 'in-use', waiting.slice(0, 3))).toEqual([saved]);
+    expect(withWaitingRecipes([], 'in-use', waiting.slice(0, 4))).toMatchObject([{ version: 2 }]);
+    expect(withWaitingRecipes([], 'in-use', waiting.slice(0, 5))).toEqual([saved]);
     expect(withWaitingRecipes([], 'in-use', waiting)).toEqual([]);
     expect(withWaitingRecipes([], 'away', waiting)).toMatchObject([{ id: BATCH_ID, away: true }]);
     const kitchen = KitchenWithLogSchema.parse(KITCHEN);

@@ -14,6 +14,7 @@ export const COMMAND_NAMES = [
   'changePlan',
   'saveRecipe',
   'saveVersion',
+  'removeVersion',
   'archiveRecipe',
   'addIngredient',
   'changeIngredient',

@@ -4,6 +4,7 @@ export * from './allergen';
 export * from './batch';
 export * from './changes';
 export * from './commands';
+export * from './fileName';
 export * from './fit';
 export * from './ingredient';
 export * from './instant';

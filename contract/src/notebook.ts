@@ -12,6 +12,7 @@ export const BatchSummarySchema = z
     /** Keys of the nuts and seeds in it, the first one first. */
     nuts: z.array(z.string()),
     plannedAtMs: z.number(),
+    soaked: z.boolean(),
     outcome: z.enum(['under-way', 'abandoned', 'thrown-out', 'on-shelf', 'finished']),
     reason: z.string().nullable(),
     predictedMl: amount,

@@ -205,6 +205,14 @@ export const ROUTES = {
     body: RecipeVersionSchema,
     response: SavedRecipeSchema,
   }),
+  removeVersion: route({
+    ...GET,
+    method: 'delete',
+    path: '/api/recipes/:recipeId/versions/:version',
+    summary: 'Take back the newest version of a recipe; the one before is the newest again',
+    params: RecipeParams.extend({ version: z.coerce.number().int().min(2).max(1_000_000) }),
+    response: SavedRecipeSchema,
+  }),
   archiveRecipe: route({
     ...GET,
     method: 'patch',

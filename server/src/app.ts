@@ -35,7 +35,15 @@ import { readRevisions } from './revision';
 import { openApiDocument } from './openapi';
 import { BODY_LIMIT, answerProblem } from './problemAnswer';
 import { ProblemError, notComputable } from './problemError';
-import { keepRecipe, keepVersion, listRecipes, archiveRecipe, viewHistory, viewRecipe } from './recipes';
+import {
+  archiveRecipe,
+  keepRecipe,
+  keepVersion,
+  listRecipes,
+  removeVersion,
+  viewHistory,
+  viewRecipe,
+} from './recipes';
 import { pageHeaders, serveSite } from './staticSite';
 
 export interface AppOptions {
@@ -185,6 +193,10 @@ function serveRecipes(serving: Serving): void {
       await keepVersion(scope, params.recipeId, body.recipe);
       return params.recipeId;
     },
+    show,
+  });
+  serveCommand(serving, ROUTES.removeVersion, {
+    make: (scope, { params }) => removeVersion(scope, params.recipeId, params.version),
     show,
   });
 }

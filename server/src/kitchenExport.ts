@@ -17,6 +17,7 @@ import {
   RECIPE_FORMAT,
   RecipeFileSchema,
   RecipeSchema,
+  fileNameOf,
 } from '@humble-churn/contract';
 import type { KitchenModel } from '@humble-churn/core';
 import { predict } from '@humble-churn/core';
@@ -176,8 +177,8 @@ async function readKitchenThen(scope: Scope): Promise<KitchenThen> {
   return { file, model, revision, batchIds: rows.map(({ id }) => id) };
 }
 
-/** Batches whose logs are read at once. */
-const CHUNK = 50;
+/** Batches whose logs are read at once: few, so that whoever else asks is answered in between. */
+const CHUNK = 10;
 
 interface ReadBatch {
   line: BatchLine;
@@ -272,15 +273,6 @@ function tablesOf({ settings, fridgeReadings: readings, ...file }: KitchenFile):
   };
 }
 
-/** A name that any file system takes. */
-function fileName(name: string): string {
-  const plain = name
-    .normalize('NFKC')
-    .replace(/[^\p{L}\p{N}]+/gu, '-')
-    .replace(/^-+|-+$/g, '');
-  return plain === '' ? 'recipe' : plain.slice(0, 60);
-}
-
 /** Every recipe that can be made as schema.org Recipe, in its latest version, by the name of its file. */
 function recipesForOthers({ file, model }: KitchenThen): Map<string, string> {
   const found = new Map<string, string>();
@@ -295,7 +287,7 @@ function recipesForOthers({ file, model }: KitchenThen): Map<string, string> {
       recipe: latest.recipe,
       ownIngredients: latest.ingredients,
     });
-    const base = fileName(latest.recipe.name);
+    const base = fileNameOf(latest.recipe.name);
     let name = base;
     for (let n = 2; found.has(name); n++) name = `${base}-${n}`;
     found.set(name, `${JSON.stringify(toJsonLd(form, predicted.value), null, 2)}\n`);

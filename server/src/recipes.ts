@@ -116,6 +116,25 @@ export async function keepVersion(scope: ChangeScope, recipeId: string, recipe: 
   await db.insert(recipeVersions).values({ kitchenId, recipeId, version, savedAt: now, ...checked });
 }
 
+/** Takes back the newest version of a recipe, for whoever saved it by mistake; answers the recipe's id. */
+export async function removeVersion(scope: ChangeScope, recipeId: string, version: number): Promise<string> {
+  const { db, kitchenId } = scope;
+  const [latest] = (await viewHistory(scope, recipeId)).versions;
+  if (latest?.version !== version) {
+    throw new ProblemError('conflict', 'Only the newest version of a recipe can be taken back.', {
+      reason: 'not-newest',
+    });
+  }
+  await raiseRevision(scope, 'recipes');
+  const it = and(
+    eq(recipeVersions.kitchenId, kitchenId),
+    eq(recipeVersions.recipeId, recipeId),
+    eq(recipeVersions.version, version),
+  );
+  await db.delete(recipeVersions).where(it);
+  return recipeId;
+}
+
 /** Archives a recipe, or brings it back; answers its id. */
 export async function archiveRecipe(scope: ChangeScope, recipeId: string, away: boolean): Promise<string> {
   const { db, kitchenId } = scope;

@@ -182,7 +182,7 @@ export const recipes = pgTable(
   (table) => [primaryKey({ columns: [table.kitchenId, table.id] })],
 );
 
-/** Versions of kept recipes. Rows are only ever added. */
+/** Versions of kept recipes. Rows are only ever added, but for the newest, which can be taken back. */
 export const recipeVersions = pgTable(
   'recipe_versions',
   {

@@ -520,6 +520,27 @@ describe('the recipe book', () => {
     expect(listed.filter((one) => one.id === first.id)).toMatchObject([{ version: 2 }]);
   });
 
+  test('takes the newest version back, once, and never the first', async () => {
+    const { id } = SavedRecipeSchema.parse((await save({ ...RECIPE, name: 'Second thoughts' })).body);
+    const path = `/api/recipes/${id}/versions`;
+    await server.create(path, { recipe: { ...RECIPE, name: 'Second thoughts', waterPerNut: 8 } });
+    await server.create(path, { recipe: { ...RECIPE, name: 'Second thoughts', waterPerNut: 9 } });
+    const remove = (version: number, key: string) =>
+      server.call('DELETE', `${path}/${version}`, undefined, { 'idempotency-key': key });
+    expect((await remove(2, 'not-the-newest')).body).toMatchObject({ status: 409, reason: 'not-newest' });
+    const taken = SavedRecipeSchema.parse((await remove(3, 'a-second-thought')).body);
+    expect(taken).toMatchObject({ version: 2, recipe: { waterPerNut: 8 } });
+    expect((await remove(3, 'a-second-thought')).body).toEqual(JSON.parse(JSON.stringify(taken)));
+    expect((await remove(3, 'another-thought')).status).toBe(409);
+    await remove(2, 'a-third-thought');
+    expect((await remove(1, 'a-fourth-thought')).status).toBe(404);
+    const history = RecipeHistorySchema.parse((await server.get(`/api/recipes/${id}`)).body);
+    expect(history.versions.map(({ version }) => version)).toEqual([1]);
+    // The number is free again.
+    const next = await server.create(path, { recipe: { ...RECIPE, name: 'Second thoughts', waterPerNut: 7 } });
+    expect(SavedRecipeSchema.parse(next.body)).toMatchObject({ version: 2 });
+  });
+
   test('puts a recipe away and back, and keeps all of it', async () => {
     const { id } = SavedRecipeSchema.parse((await save({ ...RECIPE, name: 'Away' })).body);
     await server.call('PATCH', `/api/recipes/${id}`, { away: true });

@@ -171,7 +171,7 @@ describe('an export', () => {
     const found = read.map((one) => (one.ok ? one.file.recipe : one.problems));
     expect(found).toHaveLength(latest.length);
     expect(found).toEqual(expect.arrayContaining(latest));
-    expect(names).toContain('recipes/Zwei-Fassungen.jsonld');
+    expect(names).toContain('recipes/zwei-fassungen.jsonld');
   });
 
   test('leaves out what cannot be read, and says so', async () => {

@@ -115,6 +115,12 @@ const ROUTE_CASES: Readonly<Record<RouteName, () => Promise<void>>> = {
     const path = `/api/recipes/${ours.recipeId}/versions`;
     expect(await status(create(path, { recipe: RECIPE }, THEIRS))).toBe(404);
   },
+  removeVersion: async () => {
+    const path = `/api/recipes/${ours.recipeId}/versions`;
+    await create(path, { recipe: RECIPE }, OURS);
+    expect(await status(server.call('DELETE', `${path}/2`, undefined, THEIRS))).toBe(404);
+    expect((await get(`/api/recipes/${ours.recipeId}`, OURS)).body.versions).toHaveLength(2);
+  },
   archiveRecipe: async () =>
     expect(await status(patch(`/api/recipes/${ours.recipeId}`, { away: true }))).toBe(404),
   batches: async () => {

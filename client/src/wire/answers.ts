@@ -51,6 +51,7 @@ const TAKING: Taking = {
     void client.invalidateQueries({ queryKey: ['ingredients'] });
   },
   saveVersion: putRecipe,
+  removeVersion: putRecipe,
   archiveRecipe: putRecipe,
   addIngredient: (client, ingredient) =>
     client.setQueryData<OwnIngredient[]>(['ingredients'], (list) => [

@@ -89,6 +89,32 @@ export async function callApi<P extends Shape, Q extends Shape, B extends Shape,
   throw problem.success ? new ServerRefused(problem.data) : new ServerUnreachable();
 }
 
+/** Sends a file, and hands on each line of JSON that the server answers with as it comes. */
+export async function sendFile<L extends Shape>(
+  path: string,
+  file: Blob,
+  line: L,
+  onLine: (said: z.output<L>) => void,
+): Promise<void> {
+  const headers = { 'content-type': file.type };
+  const { ok, body } = await reached(() => fetch(path, { method: 'POST', headers, body: file }));
+  if (!body) throw new ServerUnreachable();
+  const reader = body.pipeThrough(new TextDecoderStream()).getReader();
+  let rest = '';
+  for (;;) {
+    const { value, done } = await reached(() => reader.read());
+    const lines = (rest + (value ?? '')).split('\n');
+    // An answer that is no more than a problem has no end of line.
+    rest = done ? '' : (lines.pop() ?? '');
+    for (const text of lines.filter((one) => one !== '')) {
+      const said: unknown = JSON.parse(text);
+      if (ok) onLine(line.parse(said));
+      else throw new ServerRefused(ProblemSchema.parse(said));
+    }
+    if (done) return;
+  }
+}
+
 /** Fetches a file that is there for other programs, as it is. */
 export async function fetchText(path: string): Promise<string> {
   const { ok, text } = await reached(async () => {

@@ -90,12 +90,28 @@ const WHOLE = {
   recipes: 'recipesChangedIn',
 } as const;
 
+/** The kitchen that a client has heard of last. */
+const kitchens = new WeakMap<QueryClient, string>();
+
+/**
+ * Takes note of which kitchen the server tells of. Where it is another one than before, which was then deleted, all
+ * that this device knows is forgotten and asked for anew.
+ */
+export function noteKitchen(client: QueryClient, id: string): void {
+  const before = kitchens.get(client) ?? client.getQueryData<{ id: string | null }>(['kitchen'])?.id ?? id;
+  kitchens.set(client, id);
+  if (before === id) return;
+  heard.delete(client);
+  void client.resetQueries();
+}
+
 /** The revision of these that a client heard of last. */
 const heard = new WeakMap<QueryClient, Partial<Record<keyof typeof WHOLE, number>>>();
 
 /** Takes in what changed: what this device does not know enough of is asked for again. */
 export function takeIn(client: QueryClient, changes: Changes): void {
   noteServerTime(changes.serverTime);
+  noteKitchen(client, changes.kitchenId);
   if (!changes.known) {
     void client.invalidateQueries();
     return;

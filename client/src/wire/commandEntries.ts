@@ -20,6 +20,7 @@ const EFFECTS = {
   changePlan: PlanSchema,
   saveRecipe: SavedRecipeSchema,
   saveVersion: SavedRecipeSchema,
+  removeVersion: SavedRecipeSchema,
   archiveRecipe: SavedRecipeSchema,
   addIngredient: OwnIngredientSchema,
   changeIngredient: OwnIngredientSchema,
@@ -58,9 +59,9 @@ const BY_NAME = Object.fromEntries(
     z.object({
       ...FRAME,
       name: z.literal(name),
-      // A command about nothing in particular has none, and JSON leaves that out.
+      // A command about nothing in particular, or that says no more, has none, and JSON leaves that out.
       params: ROUTES[name].params.optional(),
-      body: ROUTES[name].body,
+      body: name === 'removeVersion' ? z.undefined().optional() : ROUTES[name].body,
       effect: EFFECTS[name],
     }),
   ]),

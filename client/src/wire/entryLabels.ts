@@ -13,6 +13,7 @@ const LABELS: Labels = {
     `the plan for ${effect.recipe.name}, ${body.status === 'dropped' ? 'dropped' : 'changed'}`,
   saveRecipe: ({ effect }) => `the recipe ${effect.recipe.name}`,
   saveVersion: ({ effect }) => `version ${effect.version} of ${effect.recipe.name}`,
+  removeVersion: ({ params, effect }) => `version ${params.version} of ${effect.recipe.name}, taken back`,
   archiveRecipe: ({ effect }) => `${effect.recipe.name}, ${effect.away ? 'archived' : 'back in the book'}`,
   addIngredient: ({ effect }) => `the ingredient ${effect.name}`,
   changeIngredient: ({ body, effect }) =>

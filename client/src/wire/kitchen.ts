@@ -26,8 +26,11 @@ import type { CommandEffect } from './commandEntries';
 import { withWaitingIngredients, withWaitingSettings } from './knownKitchen';
 import { carryOut, useWaiting } from './sending';
 
-/** A kitchen with all of its fridge's log, which is fetched a page at a time. */
-export const KitchenWithLogSchema = KitchenSchema.extend({ fridgeLog: z.array(FridgeReadingSchema) });
+/** A kitchen with all of its fridge's log, which is fetched a page at a time; what was kept before has no id. */
+export const KitchenWithLogSchema = KitchenSchema.extend({
+  id: z.uuid().nullable().default(null),
+  fridgeLog: z.array(FridgeReadingSchema),
+});
 
 type KitchenWithLog = z.infer<typeof KitchenWithLogSchema>;
 
@@ -127,7 +130,11 @@ export function useOwnIngredients() {
 }
 
 /** An ingredient as this device expects it from its pack; the form has refused what cannot be. */
-function expectedIngredient(pack: PackFiguresWire, key: string, revision: number): CommandEffect<'addIngredient'> {
+function expectedIngredient(
+  pack: PackFiguresWire,
+  key: string,
+  revision: number,
+): CommandEffect<'addIngredient'> {
   const made = ingredientFromPack({ ...pack, key });
   if (!made.ok) throw new ServerUnreachable();
   return OwnIngredientSchema.parse({ ...made.value, revision });

@@ -23,7 +23,7 @@ interface Logged {
 }
 
 /** The settings with what waits for the server; a new temperature of the fridge counts from when it was said. */
-export function withWaitingSettings<K extends Kitchen & Partial<Logged>>(
+export function withWaitingSettings<K extends Omit<Kitchen, 'id'> & Partial<Logged>>(
   kitchen: K,
   waiting: readonly Entry[],
 ): K {

@@ -5,12 +5,12 @@ import { ownIn } from '@humble-churn/core';
 import type { QueryClient } from '@tanstack/react-query';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useMemo } from 'react';
-import { callApi } from './apiClient';
+import { ServerUnreachable, callApi } from './apiClient';
 import { serverNowMs } from './clock';
 import type { Entry } from './commandEntries';
 import { isCommand } from './commandEntries';
 import { readKnownKitchen } from './knownKitchen';
-import { carryOut, useWaiting } from './sending';
+import { carryOut, pendingEntries, useWaiting } from './sending';
 import { wireOwn, wireRecipe } from './wireRecipe';
 
 type Place = 'in-use' | 'away';
@@ -21,7 +21,9 @@ export function withWaitingRecipes(
   place: Place,
   waiting: readonly Entry[],
 ): readonly SavedRecipe[] {
-  const saved = waiting.filter((entry) => isCommand(entry, 'saveRecipe', 'saveVersion', 'archiveRecipe'));
+  const saved = waiting.filter((entry) =>
+    isCommand(entry, 'saveRecipe', 'saveVersion', 'removeVersion', 'archiveRecipe'),
+  );
   if (saved.length === 0) return recipes;
   const byId = new Map(recipes.map((one) => [one.id, one]));
   for (const { effect } of saved) {
@@ -104,18 +106,44 @@ interface NewVersion {
   key: string;
 }
 
-/** Saves the next version of a recipe, and answers it as it was saved. */
+/** A recipe as this device knows it; none where the book was never opened on it. */
+function knownRecipe(client: QueryClient, id: string): SavedRecipe | undefined {
+  const listed = client.getQueryData<SavedRecipe[]>(['recipes', 'in-use']) ?? [];
+  return withWaitingRecipes(listed, 'in-use', pendingEntries(client)).find((one) => one.id === id);
+}
+
+/** Saves the next version of a recipe, and answers it as it was saved, with the one before. */
 export function useSaveVersion() {
   const client = useQueryClient();
   return useMutation({
-    mutationFn: async ({ recipe, of, key }: NewVersion): Promise<SavedRecipe> => {
+    mutationFn: async ({ recipe, of, key }: NewVersion) => {
+      const before = knownRecipe(client, of.id);
       const done = await carryOut(client, 'saveVersion', {
         key,
         params: { recipeId: of.id },
         body: { recipe: wireRecipe(recipe) },
         effect: () => expectedRecipe(client, { id: of.id, version: of.version + 1, recipe, own: [] }),
       });
-      return done.sent ? done.answer : done.effect;
+      return { saved: done.sent ? done.answer : done.effect, before };
+    },
+  });
+}
+
+/** Takes back the newest version of a recipe. */
+export function useRemoveVersion() {
+  const client = useQueryClient();
+  return useMutation({
+    mutationFn: async ({ saved, before }: { saved: SavedRecipe; before: SavedRecipe | undefined }) => {
+      const { id: recipeId, version } = saved;
+      await carryOut(client, 'removeVersion', {
+        key: crypto.randomUUID(),
+        params: { recipeId, version },
+        body: undefined,
+        effect: () => {
+          if (!before) throw new ServerUnreachable();
+          return before;
+        },
+      });
     },
   });
 }

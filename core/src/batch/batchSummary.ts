@@ -9,6 +9,8 @@ export interface BatchSummary {
   /** Keys of the nuts and seeds in it, the recipe's first one first. */
   nuts: readonly string[];
   plannedAtMs: number;
+  /** Whether its nuts were to be soaked. */
+  soaked: boolean;
   outcome: BatchOutcome;
   /** Why it was given up or thrown out, in the cook's words; null otherwise. */
   reason: string | null;
@@ -37,6 +39,7 @@ export function batchSummary(state: BatchState): BatchSummary {
     name: recipe.name,
     nuts: prediction.nuts.map((nut) => nut.ingredient),
     plannedAtMs: state.plannedAtMs,
+    soaked: recipe.soak.method !== 'none',
     ...outcomeOf(state),
     predictedMl: prediction.milk.volumeMl,
     milkMl: measured?.measured ?? null,

@@ -10,7 +10,7 @@ import { Notice } from '../../ui/Notice';
 import { Panel } from '../../ui/Panel';
 import { useToast } from '../../ui/Toast';
 import { SPACE } from '../../ui/theme';
-import { useArchiveRecipe, useSaveRecipe, useSaveVersion } from '../../wire/recipes';
+import { useArchiveRecipe, useRemoveVersion, useSaveRecipe, useSaveVersion } from '../../wire/recipes';
 import { writeJsonLd, writeOpenForm } from './recipeFiles';
 import { useBench } from './useBench';
 
@@ -22,6 +22,7 @@ export function KeepPanel() {
   const toast = useToast();
   const saveNew = useSaveRecipe();
   const saveVersion = useSaveVersion();
+  const remove = useRemoveVersion();
   const archive = useArchiveRecipe();
   // One key for one keeping of one recipe, however often the tap is retried.
   const keeping = useRef<{ recipe: Recipe; as: string; key: string } | null>(null);
@@ -31,23 +32,27 @@ export function KeepPanel() {
     const now = keeping.current;
     if (now?.recipe !== recipe || now.as !== as) keeping.current = { recipe, as, key: crypto.randomUUID() };
     const key = keeping.current?.key ?? crypto.randomUUID();
-    const onSuccess = (kept: SavedRecipe): void => {
+    const settled = (kept: SavedRecipe, words: string, undo: () => void): void => {
       draft.setSaved({ id: kept.id, version: kept.version });
-      const { name } = kept.recipe;
-      toast(
-        kept.version === 1
-          ? {
-              words: `“${name}” is in the recipe book.`,
-              undo: () => {
-                archive.mutate({ kept, away: true });
-                draft.setSaved(null);
-              },
-            }
-          : { words: `Version ${kept.version} of “${name}” is saved; earlier versions stay.` },
-      );
+      toast({ words, undo });
     };
-    if (as === 'version' && saved) saveVersion.mutate({ recipe, of: saved, key }, { onSuccess });
-    else saveNew.mutate({ recipe, own: [], key }, { onSuccess });
+    if (as === 'version' && saved) {
+      const onSuccess = (done: { saved: SavedRecipe; before: SavedRecipe | undefined }): void => {
+        const { version, recipe: kept } = done.saved;
+        settled(done.saved, `Version ${version} of “${kept.name}” is saved; earlier versions stay.`, () => {
+          remove.mutate(done);
+          draft.setSaved(saved);
+        });
+      };
+      saveVersion.mutate({ recipe, of: saved, key }, { onSuccess });
+    } else {
+      const onSuccess = (kept: SavedRecipe): void =>
+        settled(kept, `“${kept.recipe.name}” is in the recipe book.`, () => {
+          archive.mutate({ kept, away: true });
+          draft.setSaved(null);
+        });
+      saveNew.mutate({ recipe, own: [], key }, { onSuccess });
+    }
   };
   const busy = saveNew.isPending || saveVersion.isPending;
   const failed = saveNew.error ?? saveVersion.error;

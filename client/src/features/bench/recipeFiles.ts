@@ -1,5 +1,5 @@
 import type { RecipeFile } from '@humble-churn/contract';
-import { RECIPE_FORMAT } from '@humble-churn/contract';
+import { RECIPE_FORMAT, fileNameOf } from '@humble-churn/contract';
 import type { Prediction, Recipe, Pantry } from '@humble-churn/core';
 import { wireOwn } from '../../wire/wireRecipe';
 import { saveFile } from '../../wire/savedFile';
@@ -20,21 +20,13 @@ export function openForm(recipe: Recipe, { own }: Pantry): RecipeFile {
   };
 }
 
-function fileName(name: string, ending: string): string {
-  const plain = name
-    .toLowerCase()
-    .replace(/[^\p{L}\p{N}]+/gu, '-')
-    .replace(/^-+|-+$/g, '');
-  return `${plain === '' ? 'recipe' : plain}.${ending}`;
-}
-
 export function writeOpenForm(recipe: Recipe, pantry: Pantry): void {
   const text = JSON.stringify(openForm(recipe, pantry), null, 2);
-  saveFile(text, fileName(recipe.name, 'recipe.json'), 'application/json');
+  saveFile(text, `${fileNameOf(recipe.name)}.recipe.json`, 'application/json');
 }
 
 export async function writeJsonLd(recipe: Recipe, pantry: Pantry, prediction: Prediction): Promise<void> {
   const { toJsonLd } = await import('@humble-churn/contract/recipeJsonLd');
   const text = JSON.stringify(toJsonLd(openForm(recipe, pantry), prediction), null, 2);
-  saveFile(text, fileName(recipe.name, 'jsonld'), 'application/ld+json');
+  saveFile(text, `${fileNameOf(recipe.name)}.jsonld`, 'application/ld+json');
 }

@@ -24,6 +24,7 @@ import { OwnIngredientsPanel } from './OwnIngredientsPanel';
 import { PeoplePanel } from './PeoplePanel';
 import { PricesPanel } from './PricesPanel';
 import { UnreadablePanel } from './UnreadablePanel';
+import { WholeKitchenPanel } from './WholeKitchenPanel';
 import type { SettingsForm, SettingsProps } from './settingsForm';
 import { CUP_NAMES } from '../../ui/cupNames';
 
@@ -39,10 +40,19 @@ export function KitchenScreen() {
   const own = useOwnIngredients();
   // A form filled from what the device kept could put old settings over newer ones.
   const asked = useAskedAnew(kitchen.refetch);
+  const [imports, setImports] = useState(0);
   if (!kitchen.data || !own.data || !asked) {
     return <QueryFallback title="Kitchen" what="the kitchen" queries={[kitchen, own]} />;
   }
-  return <Settings kitchen={kitchen.data} own={own.data} />;
+  // The form starts over from settings that came in with another kitchen.
+  return (
+    <Settings
+      key={imports}
+      kitchen={kitchen.data}
+      own={own.data}
+      onImported={() => setImports((before) => before + 1)}
+    />
+  );
 }
 
 /** Where in the form something is wrong, so that it is found on a long page. */
@@ -57,7 +67,13 @@ function troubledParts(errors: FieldErrors<SettingsForm>): string {
   return names.join(', ');
 }
 
-function Settings({ kitchen, own }: { kitchen: KnownKitchen; own: readonly OwnIngredient[] }) {
+interface Props {
+  kitchen: KnownKitchen;
+  own: readonly OwnIngredient[];
+  onImported: () => void;
+}
+
+function Settings({ kitchen, own, onImported }: Props) {
   const toast = useToast();
   const change = useChangeKitchen();
   const [sent, setSent] = useState(false);
@@ -114,6 +130,7 @@ function Settings({ kitchen, own }: { kitchen: KnownKitchen; own: readonly OwnIn
             void save();
           }}
         />
+        <WholeKitchenPanel name={kitchen.name} onImported={onImported} />
       </Screen>
     </FormSchemaContext>
   );

@@ -1,4 +1,3 @@
-import { ROUTES } from '@humble-churn/contract';
 import type { Recipe, KitchenModel } from '@humble-churn/core';
 import {
   avoidedBy,
@@ -9,14 +8,13 @@ import {
   formatMass,
   formatVolume,
 } from '@humble-churn/core';
-import { useQuery } from '@tanstack/react-query';
 import { useRouter } from 'expo-router';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
-import { callApi } from '../../wire/apiClient';
 import type { KnownKitchen } from '../../wire/kitchen';
-import { known, useRecordTo, useStartBatch } from '../../wire/batches';
+import { useActiveBatches, useBatch, useRecordTo, useStartBatch } from '../../wire/batches';
 import { useKitchenModel } from '../../wire/kitchen';
+import { useNotebook, withActive } from '../../wire/notebook';
 import { Button } from '../../ui/Button';
 import { Cautions } from '../../ui/Cautions';
 import { Notice } from '../../ui/Notice';
@@ -25,35 +23,36 @@ import { AppText } from '../../ui/AppText';
 import { Play } from '../../ui/icons';
 import { SPACE } from '../../ui/theme';
 
-/** The recipe that was soaked last; looked for among the latest few batches. */
-function useLastSoaked(): Recipe | null {
-  const { data } = useQuery({
-    queryKey: ['batches', 'latest'],
-    queryFn: () => callApi(ROUTES.batches, { query: { scope: 'all', limit: 5 } }),
-    select: (list) =>
-      list.batches
-        .map((batch) => known(batch)?.state.recipe)
-        .find((recipe) => recipe && recipe.soak.method !== 'none') ?? null,
-  });
-  return data ?? null;
-}
-
 /** The last recipe's soak once more, in two taps: what to weigh, and go. */
 export function SoakAgain() {
-  const { data } = useKitchenModel();
-  return data ? <LastSoak {...data} /> : null;
+  const { entries } = useNotebook();
+  const active = useActiveBatches().data;
+  // What is under way is known without the server, too.
+  const last = (entries ?? withActive([], active ?? [])).find(({ summary }) => summary.soaked);
+  return last ? <OfBatch batchId={last.id} /> : null;
 }
 
-function LastSoak({ kitchen, model }: { kitchen: KnownKitchen; model: KitchenModel }) {
-  const recipe = useLastSoaked();
+function OfBatch({ batchId }: { batchId: string }) {
+  const { data } = useKitchenModel();
+  const recipe = useBatch(batchId).data?.state.recipe;
+  return data && recipe ? <LastSoak {...data} recipe={recipe} /> : null;
+}
+
+interface Props {
+  kitchen: KnownKitchen;
+  model: KitchenModel;
+  recipe: Recipe;
+}
+
+function LastSoak({ kitchen, model, recipe }: Props) {
   const start = useStartBatch();
   const sayTo = useRecordTo();
   const router = useRouter();
   // New for each time it is opened: a second tap on the same start makes nothing twice.
   const [key, setKey] = useState<string | null>(null);
   // Nothing is proposed that one of its drinkers avoids, or whose allergens are not known.
-  const avoided = avoidedBy(model.people, recipe?.drinkers ?? []);
-  if (!recipe || !isFreeOf(recipeAllergens(recipe, model.pantry), avoided)) return null;
+  const avoided = avoidedBy(model.people, recipe.drinkers);
+  if (!isFreeOf(recipeAllergens(recipe, model.pantry), avoided)) return null;
   if (key === null) {
     return (
       <Button

@@ -1,0 +1,80 @@
+import { KitchenSchema } from '@humble-churn/contract';
+import type { Page } from '@playwright/test';
+import { Kitchen, expect, test } from './kitchen';
+
+test.use({ viewport: { width: 1280, height: 800 } });
+
+async function nameOf(kitchen: Kitchen): Promise<string> {
+  return KitchenSchema.parse(await (await fetch(`${kitchen.url}/api/kitchen`)).json()).name;
+}
+
+/** What a screen says, as a screen reader reads it. */
+async function read(page: Page, url: string): Promise<string> {
+  await page.goto(url);
+  await expect(page.getByText('Loading', { exact: false })).toHaveCount(0);
+  await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
+  return page.locator('body').ariaSnapshot();
+}
+
+test('a kitchen goes into another one as one file, shows the same screens there, and is deleted', async ({
+  page,
+  context,
+}) => {
+  const from = await new Kitchen(['--demo']).start();
+  const to = await new Kitchen([]).start();
+  const name = await nameOf(from);
+  await page.goto(`${from.url}/kitchen`);
+  const saving = page.waitForEvent('download');
+  await page.getByRole('button', { name: 'Export everything' }).click();
+  const download = await saving;
+  expect(download.suggestedFilename()).toMatch(new RegExp(`^${name} \\d{4}-\\d\\d-\\d\\d\\.zip$`));
+
+  const other = await context.newPage();
+  await other.goto(`${to.url}/kitchen`);
+  await other
+    .getByLabel('File of a kitchen')
+    .setInputFiles({ name: 'notes.zip', mimeType: 'application/zip', buffer: Buffer.from('no zip') });
+  await expect(other.getByRole('alert')).toContainText('not a kitchen');
+  await other.getByLabel('File of a kitchen').setInputFiles(await download.path());
+  await expect(other.getByText(`“${name}” is here`)).toBeVisible();
+  // The form below holds what came in.
+  await expect(other.getByRole('textbox', { name: 'Name', exact: true })).toHaveValue(name);
+
+  const batches = await (await fetch(`${from.url}/api/notebook`)).json();
+  const paths = [
+    '/',
+    '/shelf',
+    '/notebook',
+    `/notebook/${batches.batches[0].id}`,
+    '/days',
+    '/recipes',
+    '/kitchen',
+  ];
+  for (const path of paths) {
+    // A clock may tick between the two.
+    await expect(async () => {
+      const [there, here] = await Promise.all([read(page, from.url + path), read(other, to.url + path)]);
+      expect(here).toBe(there);
+    }).toPass();
+  }
+
+  // Another device has a page open when it is deleted.
+  await page.goto(`${from.url}/notebook`);
+  await expect(page.getByRole('link').filter({ hasText: 'predicted' }).first()).toBeVisible();
+  const second = await context.newPage();
+  await second.goto(`${from.url}/kitchen`);
+  await second.getByRole('button', { name: 'Delete this kitchen' }).click();
+  const confirm = second.getByRole('textbox', { name: /to confirm/ });
+  await confirm.fill('Somebody else’s');
+  await expect(second.getByRole('button', { name: 'Delete all of it' })).toBeDisabled();
+  await confirm.fill(name);
+  await second.getByRole('button', { name: 'Delete all of it' }).click();
+  await expect(second).toHaveURL(`${from.url}/`);
+  await expect(page.getByText('The first page is empty')).toBeVisible();
+  await second.goto(`${from.url}/kitchen`);
+  await expect(second.getByRole('textbox', { name: 'Name', exact: true })).toHaveValue('My kitchen');
+  await expect(second.getByRole('button', { name: 'Import a kitchen' })).toBeVisible();
+  expect(await nameOf(to)).toBe(name);
+  await from.close();
+  await to.close();
+});
