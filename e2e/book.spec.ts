@@ -18,7 +18,7 @@ test.describe('the recipe book', () => {
     await page.getByRole('radio', { name: 'Hard' }).click();
     await page.getByRole('button', { name: 'Save as version 2' }).click();
     await expect(page.getByText(/Version 2 of “Pecan for Thursdays” is saved/)).toBeVisible();
-    await page.getByRole('button', { name: 'Undo', exact: true }).last().click();
+    await page.getByRole('status').getByRole('button', { name: 'Undo' }).click();
     await page.getByRole('button', { name: 'Save as version 2' }).click();
     await expect(page.getByText(/Version 2 of “Pecan for Thursdays” is saved/)).toBeVisible();
     const saving = page.waitForEvent('download');

@@ -2,7 +2,9 @@ import type { Recipe } from '@humble-churn/core';
 import { NUT_TABLE, plainRecipe, predict } from '@humble-churn/core';
 import { z } from 'zod';
 import type { RecipeFile } from '../src';
+import keptKitchenSchema from '../../docs/kitchen.schema.json';
 import keptSchema from '../../docs/recipe.schema.json';
+import { kitchenJsonSchema } from '../src/kitchenFile';
 import { RECIPE_FORMAT, RecipeFileSchema, recipeJsonSchema } from '../src';
 import type { RecipeReading } from '../src/recipeJsonLd';
 import { readRecipe, toJsonLd } from '../src/recipeJsonLd';
@@ -47,6 +49,10 @@ describe('our open form', () => {
 
   test('its schema in docs is the one that parses it', () => {
     expect(keptSchema).toEqual(JSON.parse(JSON.stringify(recipeJsonSchema())));
+  });
+
+  test('and so is the schema of a whole kitchen', () => {
+    expect(keptKitchenSchema).toEqual(JSON.parse(JSON.stringify(kitchenJsonSchema())));
   });
 
   test.each<[string, unknown, string]>([

@@ -408,7 +408,7 @@ describe('what is asked for wrongly', () => {
     ['GET', '/api/batches?scope=mine', 400],
     ['GET', '/api/batches?before=yesterday', 400],
     ['GET', '/api/batches/%E0%A4%A', 400],
-    ['DELETE', '/api/kitchen', 405],
+    ['DELETE', '/api/recipes', 405],
     ['GET', '/missing.png', 404],
   ])('%s %s is %d, as a problem in words', async (method, path, status) => {
     const answer = await server.call(method, path);
@@ -537,7 +537,9 @@ describe('the recipe book', () => {
     const history = RecipeHistorySchema.parse((await server.get(`/api/recipes/${id}`)).body);
     expect(history.versions.map(({ version }) => version)).toEqual([1]);
     // The number is free again.
-    const next = await server.create(path, { recipe: { ...RECIPE, name: 'Second thoughts', waterPerNut: 7 } });
+    const next = await server.create(path, {
+      recipe: { ...RECIPE, name: 'Second thoughts', waterPerNut: 7 },
+    });
     expect(SavedRecipeSchema.parse(next.body)).toMatchObject({ version: 2 });
   });
 

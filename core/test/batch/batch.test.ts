@@ -420,6 +420,7 @@ describe('what lists show of a batch', () => {
       name: 'almond milk',
       nuts: ['almond'],
       plannedAtMs: T0,
+      soaked: true,
       outcome: 'under-way',
       reason: null,
       predictedMl: prediction.milk.volumeMl,

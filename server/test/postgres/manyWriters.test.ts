@@ -174,3 +174,20 @@ test('twenty save a version of one recipe, and each has its number', async () =>
     Array.from({ length: WRITERS + 1 }, (_, n) => WRITERS + 1 - n),
   );
 });
+
+test('a kitchen deleted by so many at once is deleted once, and both serve the one that takes its place', async () => {
+  const before = KitchenSchema.parse((await servers[0].get('/api/kitchen')).body);
+  const live = await servers[1].live();
+  const answers = await atOnce((server) =>
+    server.call('DELETE', `/api/kitchen?name=${encodeURIComponent(before.name)}`),
+  );
+  // Whoever came later met a kitchen that is gone, or that has another name.
+  expect(count(answers, 200)).toBe(1);
+  expect(count(answers, 404) + count(answers, 400)).toBe(WRITERS - 1);
+  expect(await live.next()).toEqual({ revision: null });
+  const { id } = KitchenSchema.parse((await servers[0].get('/api/kitchen')).body);
+  expect(id).not.toBe(before.id);
+  // The other one hears of it a moment later.
+  for (let there = ''; there !== id;) there = (await servers[1].get('/api/kitchen')).body.id ?? '';
+  expect((await servers[1].get('/api/notebook')).body.batches).toEqual([]);
+});

@@ -34,7 +34,14 @@ export function KeepPanel() {
     const key = keeping.current?.key ?? crypto.randomUUID();
     const settled = (kept: SavedRecipe, words: string, undo: () => void): void => {
       draft.setSaved({ id: kept.id, version: kept.version });
-      toast({ words, undo });
+      toast({
+        words,
+        undo: () => {
+          undo();
+          // Saved once more it is another keeping.
+          keeping.current = null;
+        },
+      });
     };
     if (as === 'version' && saved) {
       const onSuccess = (done: { saved: SavedRecipe; before: SavedRecipe | undefined }): void => {
