@@ -1,7 +1,7 @@
 import AxeBuilder from '@axe-core/playwright';
 import type { Page } from '@playwright/test';
 import type { Kitchen } from './kitchen';
-import { expect, test } from './kitchen';
+import { expect, openDecision, test } from './kitchen';
 
 const SCREENS = [
   '/',
@@ -93,7 +93,9 @@ test('axe finds nothing at any step of a batch, and nothing is cut off on a smal
   demo,
 }) => {
   await page.goto(`${demo.url}/bench`);
+  await openDecision(page, 'Soak');
   await page.getByRole('radio', { name: /No soak/ }).click();
+  await openDecision(page, 'Blend');
   await page.getByRole('radio', { name: /High-speed jug/ }).click();
   await page.getByRole('button', { name: 'Start this batch' }).click();
   const check = async (where: string): Promise<void> => {
@@ -226,6 +228,7 @@ test('the bench leaves half of a small window, or of one with large text, to the
   // The keyboard comes up under a field near the lower edge.
   await page.setViewportSize({ width: 390, height: 844 });
   await page.goto(`${demo.url}/bench`);
+  await openDecision(page, 'How much');
   const field = page.getByRole('textbox', { name: 'Milk', exact: true });
   await field.focus();
   await page.setViewportSize({ width: 390, height: 480 });

@@ -145,6 +145,23 @@ export function outcome(page: Page) {
   return page.getByRole('region', { name: 'What it comes to' });
 }
 
+/** What it comes to on a phone: the jar with its figures, or the strip over a decision that is open. */
+export function answer(page: Page) {
+  return outcome(page).or(page.getByRole('button', { name: /back to the jar/ }));
+}
+
+/** The line of a decision on the bench. */
+export function decision(page: Page, title: string) {
+  return page.getByRole('button', { name: new RegExp(`^${title}:`) });
+}
+
+/** Opens a decision on the bench of a phone, where it is closed. */
+export async function openDecision(page: Page, title: string): Promise<void> {
+  const line = decision(page, title);
+  if ((await line.getAttribute('aria-expanded')) === 'false') await line.click();
+  await expect(line).toHaveAttribute('aria-expanded', 'true');
+}
+
 /** Opens the bench and waits until it also says how sure it is. */
 export async function openBench(page: Page, url: string): Promise<void> {
   await page.goto(`${url}/bench`);

@@ -3,7 +3,7 @@ import { LIVE_PATH, ROUTES, coreEvent } from '@humble-churn/contract';
 import { batchState, plainRecipe, effectiveEvents, weightPacket } from '@humble-churn/core';
 import type { EventBody, Recipe } from '@humble-churn/core';
 import type { Page } from '@playwright/test';
-import { Kitchen, allSent, expect, test } from './kitchen';
+import { Kitchen, allSent, expect, openDecision, test } from './kitchen';
 
 const PLAIN = plainRecipe('Almond milk', 'almond', 6.6, 8);
 /** A jug too small for one go, thick first, washed twice, a pinch of salt: every step there is but peeling. */
@@ -391,7 +391,6 @@ test('an ingredient, a recipe of it and settings saved while the server is away 
     await kitchen.stop('SIGKILL');
 
     await page.getByRole('textbox', { name: 'Name', exact: true }).fill('Island kitchen');
-    await page.getByRole('button', { name: 'Save settings' }).click();
     await expect(page.getByText('Settings saved')).toBeVisible();
     await page.getByRole('button', { name: 'Add one of your own' }).click();
     await page.getByRole('textbox', { name: 'Name' }).fill('Tiger nut');
@@ -400,8 +399,8 @@ test('an ingredient, a recipe of it and settings saved while the server is away 
     await page.getByRole('textbox', { name: 'Protein', exact: true }).fill('5');
     await page.getByRole('button', { name: 'Add it' }).click();
     await expect(page).toHaveURL(/\/bench$/);
-    await page.getByRole('button', { name: /^Choose from/ }).click();
     await page.getByRole('radio', { name: 'Tiger nut' }).click();
+    await openDecision(page, 'Name and keep');
     await page.getByRole('button', { name: 'Save recipe' }).click();
     await expect(page.getByText('“Tiger nut milk” is in the recipe book.')).toBeVisible();
     await expect(page.getByText(/3 entries waiting, kept on this device/)).toBeVisible();

@@ -1,7 +1,7 @@
 import type { BrowserContext, Page } from '@playwright/test';
 import { BatchListSchema, coreEvent } from '@humble-churn/contract';
 import { batchState } from '@humble-churn/core';
-import { Kitchen, expect, figure, outcome, test } from './kitchen';
+import { Kitchen, answer, decision, expect, figure, openDecision, outcome, test } from './kitchen';
 
 /** From running blades to the scale: smooth at the first feel, all poured, squeezed. */
 async function blendedAndStrained(page: Page): Promise<void> {
@@ -36,7 +36,9 @@ async function keepFarFigures(page: Page): Promise<void> {
 /** Plans and starts a small unsoaked batch from the bench. */
 async function startQuickBatch(page: Page, url: string): Promise<void> {
   await page.goto(`${url}/bench`);
+  await openDecision(page, 'Soak');
   await page.getByRole('radio', { name: /No soak/ }).click();
+  await openDecision(page, 'Blend');
   await page.getByRole('radio', { name: /High-speed jug/ }).click();
   await page.getByRole('button', { name: 'Start this batch' }).click();
   await expect(page).toHaveURL(/\/counter\/[0-9a-f-]{36}$/);
@@ -63,32 +65,41 @@ async function fromRatioToSoak(page: Page, context: BrowserContext, empty: Kitch
   await expect(page).toHaveURL(/\/bench$/);
 
   await test.step('choose a nut, an amount and a ratio, and see at once what comes of it', async () => {
-    await page.getByRole('button', { name: /Choose from/ }).click();
     await page.getByRole('radio', { name: 'Hazelnut' }).click();
+    await openDecision(page, 'How much');
     await page.getByRole('radio', { name: 'The nuts I have' }).click();
     const nuts = page.getByRole('textbox', { name: 'Nuts as bought' });
     await nuts.fill('135');
-    await expect(outcome(page)).toContainText('135 g nuts');
-    const before = figure(await outcome(page).textContent(), 'mL');
+    await expect(answer(page)).toContainText('135 g nuts');
+    const before = figure(await answer(page).textContent(), 'mL');
+    await openDecision(page, 'Water to nuts');
     const cups = page.getByRole('textbox', { name: 'By cups, 1 to' });
     await cups.fill('2 1/2');
-    await expect.poll(async () => figure(await outcome(page).textContent(), 'mL')).not.toBe(before);
+    await expect.poll(async () => figure(await answer(page).textContent(), 'mL')).not.toBe(before);
     // One cup of hazelnuts is 135 g: the share and the ratio by weight follow the cups.
     await expect(page.getByRole('textbox', { name: 'By weight, 1 to' })).toHaveValue('4.37');
     await expect(page.getByRole('textbox', { name: 'Share of nuts' })).toHaveValue('18.6');
     await cups.fill('4');
-    await expect(outcome(page)).toContainText('Everyday');
+    await expect(answer(page)).toContainText('Everyday');
   });
 
   await test.step('tools, soak and squeeze each change the figures', async () => {
-    const pulp = async (): Promise<number> =>
-      figure(/Pulp([\d.]+) g/.exec((await outcome(page).textContent()) ?? '')?.[0] ?? '', 'g');
+    const pulp = async (): Promise<number> => figure(await decision(page, 'Strain').textContent(), 'g pulp');
     const firm = await pulp();
+    await openDecision(page, 'Strain');
     await page.getByRole('radio', { name: 'Hard' }).click();
     await expect.poll(pulp).toBeLessThan(firm);
+    await openDecision(page, 'Blend');
     await page.getByRole('radio', { name: /High-speed jug/ }).click();
+    await openDecision(page, 'Soak');
     await page.getByRole('radio', { name: /On the counter/ }).click();
-    await expect(outcome(page)).toContainText('Soak8 h');
+    await expect(decision(page, 'Soak')).toContainText('On the counter, 8 h');
+    // One at a time is open, and stays so through a reload; the strip leads back to the jar.
+    await expect(decision(page, 'Blend')).toHaveAttribute('aria-expanded', 'false');
+    await page.reload();
+    await expect(decision(page, 'Soak')).toHaveAttribute('aria-expanded', 'true');
+    await page.getByRole('button', { name: /back to the jar/ }).click();
+    await expect(outcome(page)).toBeVisible();
   });
 
   await test.step('start it; the soak runs on through reload, closed tab and restart', async () => {
@@ -209,11 +220,9 @@ async function aWarmerFridge(page: Page, empty: Kitchen): Promise<void> {
   const cold = await discard();
   await page.goto(`${empty.url}/kitchen`);
   await page.getByRole('textbox', { name: /^Fridge/ }).fill('cold');
-  await page.getByRole('button', { name: 'Save settings' }).click();
   await expect(page.getByText('This is not a number')).toBeVisible();
   await expect(page.getByText('Settings saved')).toBeHidden();
   await page.getByRole('textbox', { name: /^Fridge/ }).fill('8');
-  await page.getByRole('button', { name: 'Save settings' }).click();
   await expect(page.getByText('Settings saved')).toBeVisible();
   // What was kept on the device is shown first, until the server has answered.
   await expect.poll(discard).not.toBe(cold);
@@ -237,7 +246,9 @@ test('from ratio to jar on a phone, through reload, closed tab, kill and restart
 
 test('a double tap on start makes one batch', async ({ page, empty }) => {
   await page.goto(`${empty.url}/bench`);
+  await openDecision(page, 'Soak');
   await page.getByRole('radio', { name: /No soak/ }).click();
+  await openDecision(page, 'Name and keep');
   await page.getByRole('textbox', { name: 'Name of the batch' }).fill('Twice tapped');
   await page.getByRole('button', { name: 'Start this batch' }).dblclick();
   await expect(page).toHaveURL(/\/counter\/[0-9a-f-]{36}$/);
@@ -251,7 +262,9 @@ test('a batch begun while the server is away goes on at the counter, and is told
 }) => {
   const page = await context.newPage();
   await page.goto(`${empty.url}/bench`);
+  await openDecision(page, 'Soak');
   await page.getByRole('radio', { name: /No soak/ }).click();
+  await openDecision(page, 'Name and keep');
   await page.getByRole('textbox', { name: 'Name of the batch' }).fill('Begun alone');
   await expect
     .poll(() => page.evaluate(() => navigator.serviceWorker.ready.then(({ active }) => active?.state)))
@@ -307,8 +320,8 @@ test('a screen not opened yet opens while the server is away, and says what it l
   await empty.stop();
   await page.getByRole('link', { name: 'Shelf' }).click();
   await expect(page.getByRole('heading', { name: 'Shelf' })).toBeVisible();
-  await page.getByRole('link', { name: 'Notebook' }).click();
-  await expect(page.getByRole('heading', { name: 'Notebook' })).toBeVisible();
+  await page.getByRole('link', { name: 'Days' }).click();
+  await expect(page.getByRole('heading', { name: 'Days' })).toBeVisible();
   const lacking = page.getByRole('alert').filter({ hasText: 'does not answer' });
   const again = page.getByRole('button', { name: 'Try again' });
   await expect(lacking).toBeVisible();
@@ -318,8 +331,7 @@ test('a screen not opened yet opens while the server is away, and says what it l
   await expect(again).toBeVisible();
   // Back again, nobody has to ask.
   await empty.start();
-  const entry = page.getByRole('main').getByRole('link');
-  await expect(entry.or(page.getByText('The first page is empty')).first()).toBeVisible();
+  await expect(page.getByRole('region', { name: 'The ribbon' })).toBeVisible();
   await expect(page.getByText('does not answer')).toHaveCount(0);
 });
 

@@ -1,4 +1,4 @@
-import { KitchenSchema } from '@humble-churn/contract';
+import { KitchenSchema, NotebookSchema } from '@humble-churn/contract';
 import type { Page } from '@playwright/test';
 import { Kitchen, expect, test } from './kitchen';
 
@@ -36,13 +36,13 @@ test('a kitchen goes into another one as one file, shows the same screens there,
   // The form below holds what came in.
   await expect(other.getByRole('textbox', { name: 'Name', exact: true })).toHaveValue(name);
 
-  const batches = await (await fetch(`${from.url}/api/notebook`)).json();
+  const { batches } = NotebookSchema.parse(await (await fetch(`${from.url}/api/notebook`)).json());
   // Each with what stands there once it has loaded.
   const screens = {
     '/': 'Soak again',
     '/shelf': 'Best before',
     '/notebook': 'predicted',
-    [`/notebook/${batches.batches[0].id}`]: 'How it was made',
+    [`/notebook/${batches[0]?.id ?? ''}`]: 'How it was made',
     '/days': 'When do you want it',
     '/recipes': 'Archive ',
     '/kitchen': 'Export everything',

@@ -71,7 +71,7 @@ test('a recipe from the notebook lies on the bench', () => {
 });
 
 test('a recipe that is laid over another leaves it to be had back', () => {
-  SHARED.write({ recipe: { ...firstRecipe(), name: 'Half done' }, other: null, saved: null });
+  SHARED.write({ recipe: { ...firstRecipe(), name: 'Half done' }, other: null, saved: null, servings: null });
   layOnBench({ ...firstRecipe(), name: 'As in March' });
   const { result, unmount } = bench();
   expect(result.current.recipe.name).toBe('As in March');
@@ -127,8 +127,9 @@ describe('another recipe beside it', () => {
   test('both sides and the kept recipe they came from are there after a reload', () => {
     const saved = { id: '7f0d3c52-3f8e-4a51-8f0c-5e1a8e6a7b21', version: 3 };
     const other = { ...firstRecipe(), waterPerNut: 4 };
-    SHARED.write({ recipe: firstRecipe(), saved, other });
+    const servings = { people: 3, glassesADay: 1, days: 3 };
+    SHARED.write({ recipe: firstRecipe(), saved, other, servings });
     const { result } = bench();
-    expect(result.current).toMatchObject({ recipe: firstRecipe(), other, saved });
+    expect(result.current).toMatchObject({ recipe: firstRecipe(), other, saved, servings });
   });
 });

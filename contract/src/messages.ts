@@ -317,6 +317,7 @@ export const RECIPE_PART_LABELS: Readonly<Record<RecipePart, string>> = {
   wash: 'second washing',
   additions: 'additions',
   drinkers: 'who drinks it',
+  purpose: 'what it is for',
 };
 
 function allergenNames(contains: readonly ContainedAllergen[]): string[] {

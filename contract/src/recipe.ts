@@ -1,5 +1,5 @@
 import type { Recipe, Surroundings } from '@humble-churn/core';
-import { DEFAULT_WARMTH_LIMIT_C, LIMITS } from '@humble-churn/core';
+import { DEFAULT_WARMTH_LIMIT_C, LIMITS, PURPOSES } from '@humble-churn/core';
 import { z } from 'zod';
 import { AdditionKeySchema, IngredientKeySchema, OwnIngredientSchema } from './ingredient';
 
@@ -91,6 +91,7 @@ export const RecipeSchema = z
       .max(12)
       .default([]),
     drinkers: z.array(z.string().trim().min(1).max(40)).max(12).default([]),
+    purpose: z.enum(PURPOSES).nullable().default(null).meta({ description: 'What the milk is for' }),
   })
   .meta({ id: 'Recipe' }) satisfies z.ZodType<Recipe>;
 

@@ -75,6 +75,7 @@ const RECIPE = {
   otherLiquid: null,
   additions: [],
   drinkers: [],
+  purpose: null,
 };
 
 function predicted() {

@@ -106,13 +106,16 @@ export {
   totalG,
   volumeMl,
 } from './ingredients';
-export type { JarSpell, JarTerms, Keeping, KeepingCosts, PulpPlace } from './keeping';
+export type { JarSpell, JarTerms, Keeping, KeepingCosts, PulpPlace, Servings } from './keeping';
 export {
   PULP_KEEP_DAYS,
   budgetOf,
   keeping,
   keepingCosts,
   pulpUseByMs,
+  batchDays,
+  fridgeDays,
+  servingsMl,
   spoilageRate,
   storedPulpG,
 } from './keeping';
@@ -128,6 +131,7 @@ export type {
   RecipePart,
   SecondStrainer,
   SoakMethod,
+  Purpose,
   Squeeze,
   Strainer,
   Surroundings,
@@ -162,7 +166,9 @@ export {
   nutPercents,
   partAddition,
   plainName,
+  PURPOSES,
   plainRecipe,
+  readyAfterMin,
   powerAtSpeedW,
   recipeChanges,
   recipeForGlasses,
@@ -254,8 +260,10 @@ export {
   massFlow,
   nutritionOf,
   pouringOrder,
+  PURPOSE_SETTINGS,
   predict,
   solveRecipe,
+  withPurpose,
   washWaterMl,
   withAmountBy,
   withEndBy,

@@ -35,6 +35,7 @@ export function workedRecipe(ingredient: string, massG: number, cups: number, so
     otherLiquid: null,
     additions: [],
     drinkers: [],
+    purpose: null,
   };
 }
 
@@ -121,6 +122,7 @@ const anyRecipeAtAll: fc.Arbitrary<Recipe> = fc.record({
   ),
   additions: fc.array(anyDose, { maxLength: 3 }),
   drinkers: fc.constant([]),
+  purpose: fc.constant(null),
 });
 
 /**

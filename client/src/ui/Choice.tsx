@@ -1,5 +1,5 @@
 import type { ReactNode } from 'react';
-import { useRef } from 'react';
+import { useEffect, useRef } from 'react';
 import type { View as ViewType } from 'react-native';
 import { Pressable, StyleSheet, View } from 'react-native';
 import { AppText } from './AppText';
@@ -20,11 +20,19 @@ interface Props<T extends string | number> {
   value: T | null;
   onChange: (value: T) => void;
   hideLabel?: boolean;
+  /** In one row that slides sideways, however many there are. */
+  slides?: boolean;
 }
 
 /** One of several, all in sight. Arrow keys move through it as through any group of radio buttons. */
-export function Choice<T extends string | number>({ label, options, value, onChange, hideLabel }: Props<T>) {
-  const colour = useColours();
+export function Choice<T extends string | number>({
+  label,
+  options,
+  value,
+  onChange,
+  hideLabel = false,
+  slides = false,
+}: Props<T>) {
   const refs = useRef(new Map<T, ViewType>());
   const open = options.filter((option) => option.disabled !== true);
   const step = (from: T, by: number): void => {
@@ -34,71 +42,115 @@ export function Choice<T extends string | number>({ label, options, value, onCha
     onChange(next.value);
     refs.current.get(next.value)?.focus();
   };
+  // In a row that slides the chosen one may lie beyond its edge.
+  useEffect(() => {
+    const node = slides && value !== null ? refs.current.get(value) : undefined;
+    (node as unknown as Element | undefined)?.scrollIntoView({ block: 'nearest', inline: 'nearest' });
+  }, [slides, value]);
   // One stop for the tab key: the chosen one, or the first while none is.
   const stop = options.some((option) => option.value === value) ? value : open[0]?.value;
   return (
     <View style={styles.group}>
-      {hideLabel !== true && (
+      {!hideLabel && (
         <AppText kind="small" tone="soft">
           {label}
         </AppText>
       )}
-      <View role="radiogroup" aria-label={label} style={styles.options}>
-        {options.map((option) => {
-          const chosen = option.value === value;
-          const keys = {
-            onKeyDown: (event: { key: string; preventDefault: () => void }): void => {
-              const by = { ArrowRight: 1, ArrowDown: 1, ArrowLeft: -1, ArrowUp: -1 }[event.key];
-              if (by !== undefined) {
-                event.preventDefault();
-                step(option.value, by);
-              } else if (event.key === ' ') {
-                event.preventDefault();
-                onChange(option.value);
-              }
-            },
-          };
-          return (
-            <Pressable
-              key={option.value}
-              ref={(node) => {
-                if (node) refs.current.set(option.value, node);
-                else refs.current.delete(option.value);
-              }}
-              role="radio"
-              aria-checked={chosen}
-              aria-disabled={option.disabled ?? false}
-              disabled={option.disabled ?? false}
-              tabIndex={option.value === stop ? 0 : -1}
-              onPress={() => onChange(option.value)}
-              {...keys}
-              style={[
-                styles.option,
-                {
-                  backgroundColor: chosen ? colour.kelpSoft : colour.surface,
-                  borderColor: chosen ? colour.kelp : colour.line,
-                  borderWidth: chosen ? 2 : 1,
-                  padding: chosen ? SPACE.small - 1 : SPACE.small,
-                  opacity: option.disabled === true ? 0.45 : 1,
-                },
-              ]}
-            >
-              {option.mark}
-              <View style={styles.words}>
-                <AppText kind={chosen ? 'strong' : 'body'}>{option.label}</AppText>
-                {option.note !== undefined && (
-                  <AppText kind="small" tone="soft">
-                    {option.note}
-                  </AppText>
-                )}
-              </View>
-            </Pressable>
-          );
-        })}
+      <View role="radiogroup" aria-label={label} style={[styles.options, slides && SLIDES]}>
+        {options.map((option) => (
+          <OneOption
+            key={option.value}
+            option={option}
+            chosen={option.value === value}
+            stop={option.value === stop}
+            slides={slides}
+            hold={(node) => {
+              if (node) refs.current.set(option.value, node);
+              else refs.current.delete(option.value);
+            }}
+            onChoose={() => onChange(option.value)}
+            onStep={(by) => step(option.value, by)}
+          />
+        ))}
       </View>
     </View>
   );
 }
+
+interface OneOptionProps<T extends string | number> {
+  option: Option<T>;
+  chosen: boolean;
+  /** The group's one stop for the tab key. */
+  stop: boolean;
+  slides: boolean;
+  hold: (node: ViewType | null) => void;
+  onChoose: () => void;
+  onStep: (by: number) => void;
+}
+
+function OneOption<T extends string | number>({
+  option,
+  chosen,
+  stop,
+  slides,
+  hold,
+  onChoose,
+  onStep,
+}: OneOptionProps<T>) {
+  const colour = useColours();
+  const disabled = option.disabled ?? false;
+  const tiled = slides && option.mark !== undefined;
+  const keys = {
+    onKeyDown: (event: { key: string; preventDefault: () => void }): void => {
+      const by = { ArrowRight: 1, ArrowDown: 1, ArrowLeft: -1, ArrowUp: -1 }[event.key];
+      if (by === undefined && event.key !== ' ') return;
+      event.preventDefault();
+      if (by === undefined) onChoose();
+      else onStep(by);
+    },
+  };
+  return (
+    <Pressable
+      ref={hold}
+      role="radio"
+      aria-checked={chosen}
+      aria-disabled={disabled}
+      disabled={disabled}
+      tabIndex={stop ? 0 : -1}
+      onPress={onChoose}
+      {...keys}
+      style={[
+        styles.option,
+        slides && (tiled ? styles.tile : styles.whole),
+        {
+          backgroundColor: chosen ? colour.kelpSoft : colour.surface,
+          borderColor: chosen ? colour.kelp : colour.line,
+          borderWidth: chosen ? 2 : 1,
+          padding: chosen ? SPACE.small - 1 : SPACE.small,
+          opacity: disabled ? 0.45 : 1,
+        },
+      ]}
+    >
+      {option.mark}
+      <View style={[styles.words, tiled && styles.tileWords]}>
+        <AppText
+          kind={tiled ? 'small' : chosen ? 'strong' : 'body'}
+          {...(tiled && { style: styles.centred })}
+        >
+          {option.label}
+        </AppText>
+        {option.note !== undefined && (
+          <AppText kind="small" tone="soft">
+            {option.note}
+          </AppText>
+        )}
+      </View>
+    </Pressable>
+  );
+}
+
+// Only the web knows this of a view.
+const SLIDES: object = { flexWrap: 'nowrap', overflowX: 'auto', overflowY: 'hidden', scrollbarWidth: 'thin' };
 
 const styles = StyleSheet.create({
   group: { gap: SPACE.tight },
@@ -112,5 +164,9 @@ const styles = StyleSheet.create({
     gap: SPACE.small,
     borderRadius: 10,
   },
+  whole: { flexShrink: 0 },
+  tile: { flexShrink: 0, flexDirection: 'column', justifyContent: 'center', width: 96, gap: SPACE.hair },
+  tileWords: { paddingHorizontal: 0 },
+  centred: { textAlign: 'center' },
   words: { paddingHorizontal: SPACE.tight, flexShrink: 1, minWidth: 0 },
 });

@@ -89,6 +89,8 @@ export function QuantityField({
           {...(onSubmit && { onSubmitEditing: onSubmit })}
           value={typed ?? shown}
           onChangeText={take}
+          // A number is mostly replaced: the first key does so, and a second tap sets the caret.
+          selectTextOnFocus
           onFocus={() => setFocused(true)}
           onBlur={() => {
             setFocused(false);

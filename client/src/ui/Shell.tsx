@@ -3,7 +3,7 @@ import type { ReactNode } from 'react';
 import { useEffect, useState } from 'react';
 import { Pressable, StyleSheet, View, useWindowDimensions } from 'react-native';
 import type { Place } from './places';
-import { DAYS, KITCHEN, PLACES } from './places';
+import { PLACES } from './places';
 import { PendingEntries } from './PendingEntries';
 import { Shortcuts } from './Shortcuts';
 import { MAIN_ID } from './ScreenTitle';
@@ -21,11 +21,10 @@ export function Shell({ children }: { children: ReactNode }) {
   const { width } = useWindowDimensions();
   const wide = width >= WIDE_FROM_PX;
   useFieldInSight();
-  const places = wide ? [...PLACES, DAYS, KITCHEN] : PLACES;
   return (
     <View style={[styles.shell, wide && styles.wide, { backgroundColor: colour.ground }]}>
       <SkipLink />
-      {wide && <Nav places={places} rail />}
+      {wide && <Nav rail />}
       <View style={styles.screen}>
         {children}
         <View style={styles.foot} pointerEvents="box-none">
@@ -33,7 +32,7 @@ export function Shell({ children }: { children: ReactNode }) {
           <PendingEntries />
         </View>
       </View>
-      {!wide && <Nav places={places} rail={false} />}
+      {!wide && <Nav rail={false} />}
       <Shortcuts />
     </View>
   );
@@ -76,7 +75,7 @@ function useFieldInSight(): void {
   }, [height]);
 }
 
-function Nav({ places, rail }: { places: readonly Place[]; rail: boolean }) {
+function Nav({ rail }: { rail: boolean }) {
   const colour = useColours();
   const pathname = usePathname();
   const router = useRouter();
@@ -96,7 +95,7 @@ function Nav({ places, rail }: { places: readonly Place[]; rail: boolean }) {
           Humble Churn
         </AppText>
       )}
-      {places.map((place) => {
+      {PLACES.map((place) => {
         const here = isHere(place, pathname);
         return (
           <Pressable

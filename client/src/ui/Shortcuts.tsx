@@ -2,15 +2,13 @@ import { useRouter } from 'expo-router';
 import { useEffect, useState } from 'react';
 import { Modal, StyleSheet, View } from 'react-native';
 import { Button } from './Button';
-import { DAYS, KITCHEN, PLACES } from './places';
+import { PLACES } from './places';
 import { AppText } from './AppText';
 import { SPACE, useColours } from './theme';
 import { isDialogOpen } from './useKeys';
 
 const KEYS: readonly { keys: string; does: string }[] = [
-  { keys: '1 … 5', does: `Go to ${PLACES.map((place) => place.name).join(', ')}` },
-  { keys: '6', does: 'Go to Kitchen' },
-  { keys: '7', does: 'Go to Days' },
+  { keys: `1 … ${PLACES.length}`, does: `Go to ${PLACES.map((place) => place.name).join(', ')}` },
   { keys: '?', does: 'Show or hide this list' },
   { keys: 'Tab, Enter', does: 'Move between controls, press one' },
   { keys: 'Arrows', does: 'Move within a group of choices, or a slider by one step' },
@@ -38,8 +36,6 @@ export function Shortcuts() {
       if (isDialogOpen()) return;
       const place = PLACES[Number(event.key) - 1];
       if (place) router.navigate(place.path);
-      if (event.key === '6') router.navigate(KITCHEN.path);
-      if (event.key === '7') router.navigate(DAYS.path);
     };
     window.addEventListener('keydown', onKey);
     return () => window.removeEventListener('keydown', onKey);

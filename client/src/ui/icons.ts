@@ -2,6 +2,8 @@
 export { default as BookOpenText } from 'lucide-react-native/icons/book-open-text';
 export { default as Check } from 'lucide-react-native/icons/check';
 export { default as ChefHat } from 'lucide-react-native/icons/chef-hat';
+export { default as ChevronDown } from 'lucide-react-native/icons/chevron-down';
+export { default as ChevronUp } from 'lucide-react-native/icons/chevron-up';
 export { default as CircleAlert } from 'lucide-react-native/icons/circle-alert';
 export { default as CircleCheck } from 'lucide-react-native/icons/circle-check';
 export { default as CircleX } from 'lucide-react-native/icons/circle-x';

@@ -13,6 +13,6 @@ export const PLACES: readonly Place[] = [
   { path: '/counter', name: 'Counter', icon: ChefHat },
   { path: '/shelf', name: 'Shelf', icon: Milk },
   { path: '/notebook', name: 'Notebook', icon: BookOpenText },
+  { path: '/days', name: 'Days', icon: CalendarDays },
+  { path: '/kitchen', name: 'Kitchen', icon: Settings2 },
 ];
-export const KITCHEN: Place = { path: '/kitchen', name: 'Kitchen', icon: Settings2 };
-export const DAYS: Place = { path: '/days', name: 'Days', icon: CalendarDays };

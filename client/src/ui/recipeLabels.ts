@@ -6,6 +6,7 @@ import type {
   DisplayPreferences,
   NutForm,
   Peel,
+  Purpose,
   Recipe,
   SoakMethod,
   Squeeze,
@@ -18,6 +19,25 @@ export const BODY_LABELS: Readonly<Record<Body, string>> = {
   everyday: 'Everyday',
   full: 'Full',
   cream: 'Cream',
+};
+
+export const PURPOSE_LABELS: Readonly<Record<Purpose, string>> = {
+  drinking: 'Drinking',
+  coffee: 'Coffee and tea',
+  porridge: 'Porridge and cereal',
+  smoothies: 'Smoothies',
+  baking: 'Baking',
+  sauces: 'Sauces and ices',
+};
+
+/** Why a use asks for what it sets. */
+export const PURPOSE_REASONS: Readonly<Record<Purpose, string>> = {
+  drinking: 'Drunk by itself, it is easy on the tongue and a little sweet, without grit.',
+  coffee: 'Coffee thins it, and grit sinks to the bottom of a cup.',
+  porridge: 'In a bowl a little grit is not felt, and a sieve keeps more of the nut.',
+  smoothies: 'Fruit brings body and sweetness; a blender takes it up again anyway.',
+  baking: 'A dough hides grit, and its sugar is in the recipe.',
+  sauces: 'It is to coat a spoon, and freezes creamier the less water is in it.',
 };
 
 export const SOAK_LABELS: Readonly<Record<SoakMethod, string>> = {

@@ -24,7 +24,8 @@ import { ServerUnreachable, callApi } from './apiClient';
 import { noteServerTime } from './clock';
 import type { CommandEffect } from './commandEntries';
 import { withWaitingIngredients, withWaitingSettings } from './knownKitchen';
-import { carryOut, useWaiting } from './sending';
+import { enqueue } from './outbox';
+import { carryOut, send, useWaiting } from './sending';
 
 /** A kitchen with all of its fridge's log, which is fetched a page at a time; what was kept before has no id. */
 export const KitchenWithLogSchema = KitchenSchema.extend({
@@ -115,6 +116,12 @@ export function useChangeKitchen() {
       await carryOut(client, 'changeKitchen', { key, params: undefined, body: patch, effect: () => null });
     },
   });
+}
+
+/** Writes a change of settings down on this device: sent now, or when the page is opened next. */
+export function useWriteDownSettings(): (patch: KitchenPatch) => void {
+  const client = useQueryClient();
+  return (patch) => send(client, enqueue('changeKitchen', { params: undefined, body: patch, effect: null }));
 }
 
 export function useOwnIngredients() {

@@ -103,7 +103,7 @@ export function jarDriftH(volumeMl: number): number {
   return LITRE_DRIFT_H * Math.cbrt(volumeMl / 1000);
 }
 
-export function budgetOf(terms: JarTerms): number {
+export function budgetOf(terms: Pick<JarTerms, 'budgetH' | 'scalded' | 'fruit'>): number {
   return terms.budgetH * (terms.scalded ? 1 : CARELESS_FACTOR) * (terms.fruit ? CARELESS_FACTOR : 1);
 }
 

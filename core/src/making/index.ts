@@ -44,9 +44,10 @@ export { FROTH_FACTOR, MACHINES, POWER_OF_RATED, fillLineOf, powerAtSpeedW, powe
 export { MOST_NUTS, plainName, withNutAdded, withNutForm, withNuts, withSoakMethod } from './nutChoice';
 export type { Peel, PeeledNut } from './peel';
 export { canPeel, peelNut, skinsSlip } from './peel';
-export type { AdditionDose, Recipe, SecondStrainer, Soak, SoakMethod, Surroundings } from './recipe';
+export type { AdditionDose, Purpose, Recipe, SecondStrainer, Soak, SoakMethod, Surroundings } from './recipe';
 export {
   HOT_POUR_TEMP_C,
+  PURPOSES,
   SALTED_SOAK_G_PER_KG,
   TAP_TEMP_C,
   USUAL_SURROUNDINGS,
@@ -75,4 +76,4 @@ export { soakAdvice } from './soakAdvice';
 export type { Squeeze, StrainNut, Strained, Strainer } from './strain';
 export { strain } from './strain';
 export type { StepMinutes } from './timing';
-export { stepMinutes } from './timing';
+export { readyAfterMin, stepMinutes } from './timing';

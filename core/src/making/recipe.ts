@@ -101,6 +101,11 @@ export interface OtherLiquid {
   share: number;
 }
 
+/** What the milk is for. */
+export const PURPOSES = ['drinking', 'coffee', 'porridge', 'smoothies', 'baking', 'sauces'] as const;
+
+export type Purpose = (typeof PURPOSES)[number];
+
 /** What the cook decides about a batch. Everything else is computed from it. */
 export interface Recipe {
   name: string;
@@ -117,6 +122,8 @@ export interface Recipe {
   additions: readonly AdditionDose[];
   /** Names of those it is meant for; empty when nobody in particular. */
   drinkers: readonly string[];
+  /** What it was set up for; null for nothing in particular. Every setting may have been changed since. */
+  purpose: Purpose | null;
 }
 
 /** The kitchen the batch is made in. */
@@ -187,6 +194,7 @@ export function plainRecipe(name: string, ingredient: string, waterPerNut: numbe
     otherLiquid: null,
     additions: [],
     drinkers: [],
+    purpose: null,
   };
 }
 

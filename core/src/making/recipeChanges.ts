@@ -17,7 +17,8 @@ export type RecipePart =
   | 'squeeze'
   | 'wash'
   | 'additions'
-  | 'drinkers';
+  | 'drinkers'
+  | 'purpose';
 
 const PARTS: Readonly<Record<RecipePart, (recipe: Recipe) => unknown>> = {
   name: (r) => r.name,
@@ -36,6 +37,7 @@ const PARTS: Readonly<Record<RecipePart, (recipe: Recipe) => unknown>> = {
   wash: (r) => r.strain.washShare,
   additions: (r) => r.additions,
   drinkers: (r) => r.drinkers,
+  purpose: (r) => r.purpose,
 };
 
 function same(a: unknown, b: unknown): boolean {

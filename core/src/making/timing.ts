@@ -40,6 +40,14 @@ export interface StepSizes {
   stirredIn: boolean;
 }
 
+/**
+ * From the first weighing until there is milk in the jar, min: soak, cooling and all handling but the washing up, with
+ * nobody keeping it waiting.
+ */
+export function readyAfterMin({ soakMin, coolMin, handsOnMin, washUpMin }: StepMinutes): number {
+  return soakMin + coolMin + handsOnMin - washUpMin;
+}
+
 /** Minutes each step takes, by the usual pace of a home kitchen. */
 export function stepMinutes(sizes: StepSizes): StepMinutes {
   const litres = sizes.milkMl / 1000;

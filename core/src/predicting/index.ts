@@ -14,6 +14,8 @@ export type { JugStep } from './pouringOrder';
 export { pouringOrder, washWaterMl } from './pouringOrder';
 export { predict, predictionOf, simulateToAmount } from './predict';
 export type { PlannedPrediction, Prediction } from './prediction';
+export type { PurposeSetting } from './purpose';
+export { PURPOSE_SETTINGS, withPurpose } from './purpose';
 export type { ResolvedRecipe } from './resolveRecipe';
 export { resolveRecipe, withSoak } from './resolveRecipe';
 export { withAmountBy, withEndBy, withEnoughIce, withWaterMl } from './restateRecipe';

@@ -15,12 +15,13 @@ import { View } from 'react-native';
 import { AppText } from '../../ui/AppText';
 import { Choice } from '../../ui/Choice';
 import { Notice } from '../../ui/Notice';
-import { Panel } from '../../ui/Panel';
 import { QuantityField } from '../../ui/QuantityField';
 import { CUP_NAMES } from '../../ui/cupNames';
 import { BODY_LABELS } from '../../ui/recipeLabels';
 import { SPACE } from '../../ui/theme';
 import type { Bench } from './useBench';
+import { Fold } from './Fold';
+import { PeopleAndDays } from './PeopleAndDays';
 import { useBench } from './useBench';
 
 type NutUnit = MassUnit | 'cups';
@@ -64,23 +65,28 @@ export function AmountPanel() {
     );
   };
   return (
-    <Panel title="How much">
-      <Choice
-        label="Start from"
-        value={start}
-        onChange={switchTo}
-        options={[
-          { value: 'milk', label: 'The milk I want' },
-          { value: 'nuts', label: 'The nuts I have' },
-          { value: 'pulp', label: 'The pulp I want' },
-        ]}
-      />
-      {start === 'milk' && <MilkWanted unit={milkUnit} onUnit={setMilkUnit} />}
-      {start === 'nuts' && <NutsAtHand unit={nutUnit} onUnit={setNutUnit} />}
-      {start === 'pulp' && <PulpWanted />}
+    <Fold section="amount" title="How much">
+      <PeopleAndDays />
+      {draft.servings === null && (
+        <>
+          <Choice
+            label="Or start from"
+            value={start}
+            onChange={switchTo}
+            options={[
+              { value: 'milk', label: 'The milk I want' },
+              { value: 'nuts', label: 'The nuts I have' },
+              { value: 'pulp', label: 'The pulp I want' },
+            ]}
+          />
+          {start === 'milk' && <MilkWanted unit={milkUnit} onUnit={setMilkUnit} />}
+          {start === 'nuts' && <NutsAtHand unit={nutUnit} onUnit={setNutUnit} />}
+          {start === 'pulp' && <PulpWanted />}
+        </>
+      )}
       {start !== 'pulp' && (
         <Choice
-          label={start === 'milk' ? 'As thick as' : 'Thinnest that is still'}
+          label={start === 'nuts' ? 'Thinnest that is still' : 'As thick as'}
           value={later.prediction?.milk.body ?? null}
           onChange={toBody}
           options={BODIES.map((one) => ({ value: one, label: BODY_LABELS[one] }))}
@@ -92,7 +98,7 @@ export function AmountPanel() {
           Choosing a body turns the ratio to its thinnest.
         </AppText>
       )}
-    </Panel>
+    </Fold>
   );
 }
 

@@ -1,7 +1,7 @@
 import type { KitchenModel } from '@humble-churn/core';
 import { formatMass, massFlow, withWaterMl } from '@humble-churn/core';
-import type { ReactNode, Ref } from 'react';
-import { Suspense, lazy, useEffect, useRef } from 'react';
+import type { ReactNode } from 'react';
+import { Suspense, lazy, useEffect } from 'react';
 import { ActivityIndicator, ScrollView, StyleSheet, View, useWindowDimensions } from 'react-native';
 import type { KnownKitchen } from '../../wire/kitchen';
 import { useKitchenModel } from '../../wire/kitchen';
@@ -19,9 +19,11 @@ import { DrinkersPanel } from './DrinkersPanel';
 import { FinishPanel } from './FinishPanel';
 import { KeepPanel } from './KeepPanel';
 import { NutPicker } from './NutPicker';
-import { Outcome, OutcomeLine } from './Outcome';
+import { Outcome, OutcomeStrip } from './Outcome';
+import { SectionsProvider, useSections } from './openSections';
+import { PurposePanel } from './PurposePanel';
 import { RatioPanel } from './RatioPanel';
-import { SoakPanel } from './SoakPanel';
+import { SkinsPanel, SoakPanel } from './SoakPanel';
 import { StartBatch } from './StartBatch';
 import { StrainPanel } from './StrainPanel';
 import { BenchNowProvider, BenchProvider, useBench, useBenchNow, useBenchOf } from './useBench';
@@ -47,52 +49,69 @@ export function BenchScreen() {
 function Bench({ kitchen, model }: { kitchen: KnownKitchen; model: KitchenModel }) {
   const { now, bench } = useBenchOf(kitchen, model);
   const { width } = useWindowDimensions();
-  const { room, onBench, onOutcome } = useBenchRoom();
-  const whole = useRef<Element | null>(null);
+  const { columns, low } = useBenchRoom();
   const colour = useColours();
-  const beside = room === 'columns';
-  const outcome = <BenchOutcome wide={beside && width >= WIDE_DRAWING_FROM_PX} />;
   // One tree for every window, so that turning the device or a keyboard coming up leaves the finger in its field.
   return (
     <BenchNowProvider value={now}>
       <BenchProvider value={bench}>
-        <View
-          role="main"
-          nativeID={MAIN_ID}
-          style={[styles.bench, beside && styles.columns, { backgroundColor: colour.ground }]}
-          onLayout={onBench}
-        >
-          {beside ? (
-            <Pane key="outcome" label="What comes of it" style={styles.left}>
-              <BenchHead />
-              <OtherTab />
-              {outcome}
-              <Below />
+        <SectionsProvider oneAtATime={!columns}>
+          <View
+            role="main"
+            nativeID={MAIN_ID}
+            style={[styles.bench, columns && styles.columns, { backgroundColor: colour.ground }]}
+          >
+            {columns && (
+              <Pane key="outcome" label="What comes of it" style={styles.left}>
+                <BenchHead />
+                <OtherTab />
+                <BenchOutcome wide={width >= WIDE_DRAWING_FROM_PX} />
+                <Cautions cautions={bench.later.cautions} />
+                <StartBatch />
+                <Looks />
+              </Pane>
+            )}
+            {!columns && !low && <Pinned key="pinned" />}
+            <Pane key="recipe" label="The recipe" style={columns ? styles.right : styles.below}>
+              {!columns && low && <BenchHead />}
+              {!columns && <OtherTab />}
+              {!columns && <PhoneOutcome low={low} />}
+              <Panels />
+              {!columns && <Cautions cautions={bench.later.cautions} />}
+              {!columns && low && <StartBatch />}
+              {!columns && <Looks />}
             </Pane>
-          ) : (
-            <View key="pinned" style={styles.pinned}>
-              <BenchHead />
-              {room === 'pinned' ? (
-                <View onLayout={onOutcome}>{outcome}</View>
-              ) : (
-                <BenchOutcomeLine onPress={() => whole.current?.scrollIntoView({ block: 'start' })} />
-              )}
-            </View>
-          )}
-          <Pane key="recipe" label="The recipe" style={beside ? styles.right : styles.below}>
-            {!beside && <OtherTab />}
-            <Panels />
-            {room === 'line' && (
-              <View ref={whole as unknown as Ref<View>} onLayout={onOutcome}>
-                {outcome}
+            {!columns && !low && (
+              <View
+                key="start"
+                style={[styles.start, { borderColor: colour.line, backgroundColor: colour.ground }]}
+              >
+                <StartBatch beside />
               </View>
             )}
-            {!beside && <Below />}
-          </Pane>
-        </View>
+          </View>
+        </SectionsProvider>
       </BenchProvider>
     </BenchNowProvider>
   );
+}
+
+/** What stays over the decisions on a phone: the title, and what it comes to while one of them is open. */
+function Pinned() {
+  const { single, toggle } = useSections();
+  return (
+    <View style={styles.pinned}>
+      <BenchHead />
+      {single !== null && <BenchStrip onPress={() => toggle(single)} />}
+    </View>
+  );
+}
+
+/** The jar over the decisions, with its handle; while one of them is open it is a strip. */
+function PhoneOutcome({ low }: { low: boolean }) {
+  const { single, toggle } = useSections();
+  if (single === null) return <BenchOutcome wide={false} />;
+  return low ? <BenchStrip onPress={() => toggle(single)} /> : null;
 }
 
 function Pane({ label, style, children }: { label: string; style: object; children: ReactNode }) {
@@ -128,19 +147,23 @@ function BenchOutcome({ wide }: { wide: boolean }) {
   );
 }
 
-function BenchOutcomeLine({ onPress }: { onPress: () => void }) {
-  const { prediction, refusal, kitchen } = useBenchNow();
-  return <OutcomeLine prediction={prediction} refusal={refusal} kitchen={kitchen} onPress={onPress} />;
+function BenchStrip({ onPress }: { onPress: () => void }) {
+  const { prediction, refusal, cost, kitchen } = useBenchNow();
+  return (
+    <OutcomeStrip prediction={prediction} refusal={refusal} cost={cost} kitchen={kitchen} onPress={onPress} />
+  );
 }
 
 /** Every decision, in the order of the cook. */
 function Panels() {
   return (
     <>
+      <PurposePanel />
       <NutPicker />
       <AmountPanel />
       <RatioPanel />
       <SoakPanel />
+      <SkinsPanel />
       <BlendPanel />
       <StrainPanel />
       <FinishPanel />
@@ -150,13 +173,10 @@ function Panels() {
   );
 }
 
-/** What follows from the decisions: cautions, the start, and all that can be looked into. */
-function Below() {
-  const { later } = useBench();
+/** All that can be looked into before it is made. */
+function Looks() {
   return (
     <>
-      <Cautions cautions={later.cautions} />
-      <StartBatch />
       <ThePour />
       <Later>
         <ValuePanel />
@@ -201,6 +221,7 @@ const styles = StyleSheet.create({
   left: { flexBasis: '46%', maxWidth: 520, flexGrow: 0, flexShrink: 1, minWidth: 0 },
   right: { flex: 1, minWidth: 0 },
   below: { flex: 1 },
-  list: { padding: SPACE.roomy, gap: SPACE.roomy, paddingBottom: FOOT_PX },
-  pinned: { paddingHorizontal: SPACE.medium, paddingTop: SPACE.small, gap: SPACE.tight },
+  list: { padding: SPACE.medium, gap: SPACE.small, paddingBottom: FOOT_PX },
+  pinned: { paddingHorizontal: SPACE.medium, paddingVertical: SPACE.tight, gap: SPACE.tight },
+  start: { padding: SPACE.small, borderTopWidth: 1 },
 });

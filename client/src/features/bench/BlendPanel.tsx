@@ -18,11 +18,11 @@ import { View } from 'react-native';
 import { AppText } from '../../ui/AppText';
 import { Button } from '../../ui/Button';
 import { Choice } from '../../ui/Choice';
-import { Panel } from '../../ui/Panel';
 import { QuantityField } from '../../ui/QuantityField';
 import { Slider } from '../../ui/Slider';
 import { MACHINE_LABELS, ORDER_LABELS, jugText } from '../../ui/recipeLabels';
 import { SPACE } from '../../ui/theme';
+import { Fold } from './Fold';
 import { useBench } from './useBench';
 
 const KINDS: readonly MachineKind[] = ['standard-jug', 'high-speed-jug', 'personal-cup', 'cold-press'];
@@ -63,7 +63,7 @@ function useBlend() {
 export function BlendPanel() {
   const { blend, set } = useBlend();
   return (
-    <Panel title="Blend">
+    <Fold section="blend" title="Blend">
       <Machine />
       {blend.machine === 'cold-press' ? (
         <Choice
@@ -83,7 +83,7 @@ export function BlendPanel() {
         </>
       )}
       <AtTheJug />
-    </Panel>
+    </Fold>
   );
 }
 

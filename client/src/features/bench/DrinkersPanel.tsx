@@ -1,10 +1,10 @@
 import { useRouter } from 'expo-router';
 import { StyleSheet, View } from 'react-native';
 import { Button } from '../../ui/Button';
-import { Panel } from '../../ui/Panel';
 import { AppText } from '../../ui/AppText';
 import { SPACE } from '../../ui/theme';
 import { Toggle } from '../../ui/Toggle';
+import { Fold } from './Fold';
 import { useBench } from './useBench';
 
 /** Who the milk is for; the bench then watches what they avoid. */
@@ -14,7 +14,7 @@ export function DrinkersPanel() {
   const router = useRouter();
   const { people } = kitchen.profile;
   return (
-    <Panel title="Who drinks it">
+    <Fold section="drinkers" title="Who drinks it">
       {people.length === 0 ? (
         <>
           <AppText tone="soft">
@@ -43,7 +43,7 @@ export function DrinkersPanel() {
           ))}
         </View>
       )}
-    </Panel>
+    </Fold>
   );
 }
 

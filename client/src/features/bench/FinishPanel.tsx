@@ -17,10 +17,10 @@ import { StyleSheet, View } from 'react-native';
 import { AppText } from '../../ui/AppText';
 import { Button } from '../../ui/Button';
 import { Choice } from '../../ui/Choice';
-import { Panel } from '../../ui/Panel';
 import { QuantityField } from '../../ui/QuantityField';
 import { Plus, Trash2 } from '../../ui/icons';
 import { SPACE, useColours } from '../../ui/theme';
+import { Fold } from './Fold';
 import { useBench } from './useBench';
 
 const ADDABLE = ADDITION_TABLE.filter((one) => one.kind !== 'liquid');
@@ -31,14 +31,14 @@ const LEVELS: Readonly<Record<number, string>> = { 0: 'Not', 15: 'A little', 30:
 export function FinishPanel() {
   const { recipe } = useBench();
   return (
-    <Panel title="Finish">
+    <Fold section="finish" title="Finish">
       <TheLiquid />
       <Sweetness />
       {recipe.additions.map((dose, i) => (
         <OneDose key={dose.addition} dose={dose} index={i} />
       ))}
       <OneMore />
-    </Panel>
+    </Fold>
   );
 }
 

@@ -7,11 +7,11 @@ import { StyleSheet, View } from 'react-native';
 import { Button } from '../../ui/Button';
 import { NameField } from '../../ui/NameField';
 import { Notice } from '../../ui/Notice';
-import { Panel } from '../../ui/Panel';
 import { useToast } from '../../ui/Toast';
 import { SPACE } from '../../ui/theme';
 import { useArchiveRecipe, useRemoveVersion, useSaveRecipe, useSaveVersion } from '../../wire/recipes';
 import { writeJsonLd, writeOpenForm } from './recipeFiles';
+import { Fold } from './Fold';
 import { useBench } from './useBench';
 
 /** The recipe's name, and keeping it: new, or as the next version of the one it came from. */
@@ -65,7 +65,7 @@ export function KeepPanel() {
   const failed = saveNew.error ?? saveVersion.error;
   const nameless = recipe.name.trim() === '';
   return (
-    <Panel title="Name and keep">
+    <Fold section="name" title="Name and keep">
       <NameField
         stacked
         label="Name of the batch"
@@ -92,7 +92,7 @@ export function KeepPanel() {
         <Button label="The recipe book" onPress={() => router.navigate('/recipes')} />
       </View>
       <ToFiles />
-    </Panel>
+    </Fold>
   );
 }
 

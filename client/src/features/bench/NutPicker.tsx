@@ -13,16 +13,17 @@ import {
 } from '@humble-churn/core';
 import { useRouter } from 'expo-router';
 import { useState } from 'react';
-import { StyleSheet, View, useWindowDimensions } from 'react-native';
+import { StyleSheet, View } from 'react-native';
 import { AppText } from '../../ui/AppText';
 import { Button } from '../../ui/Button';
 import { Choice } from '../../ui/Choice';
 import { NutMark } from '../../ui/NutMark';
-import { Panel } from '../../ui/Panel';
 import { QuantityField } from '../../ui/QuantityField';
 import { Plus, Trash2 } from '../../ui/icons';
 import { FORM_LABELS } from '../../ui/recipeLabels';
-import { SPACE, WIDE_FROM_PX, useColours } from '../../ui/theme';
+import { SPACE, useColours } from '../../ui/theme';
+import { Fold } from './Fold';
+import { useSections } from './openSections';
 import { useBench } from './useBench';
 
 const FORMS: readonly NutForm[] = ['whole', 'chopped', 'ground'];
@@ -33,12 +34,8 @@ export function NutPicker() {
   const { nuts } = recipe;
   const { pantry, surroundings } = model;
   const router = useRouter();
-  const { width } = useWindowDimensions();
-  const wide = width >= WIDE_FROM_PX;
-  // On a phone the list would push everything else off the screen.
-  const [opened, setOpen] = useState(false);
+  const { oneAtATime: phone } = useSections();
   const [adding, setAdding] = useState(false);
-  const open = wide || opened || adding;
   // An archived one is still there where a recipe has it.
   const inUse = pantry.own.filter((one) => !one.archived || nuts.some((nut) => nut.ingredient === one.key));
   const all: readonly Ingredient[] = [...NUT_TABLE, ...inUse];
@@ -53,33 +50,28 @@ export function NutPicker() {
       const others = now.nuts.map((nut, i) => (i === 0 ? { ...nut, ingredient: key } : nut));
       return withNuts(now, others, pantry, surroundings);
     });
-    setOpen(false);
   };
   const taken = new Set(nuts.map((nut) => nut.ingredient));
-  const listed = adding
-    ? all.filter((one) => !taken.has(one.key))
-    : all.filter((one) => one.key === first?.ingredient || (open && !taken.has(one.key)));
+  const listed = all.filter((one) => (one.key === first?.ingredient ? !adding : !taken.has(one.key)));
+  const picker = (
+    <Choice
+      label="Nut or seed"
+      hideLabel
+      slides={phone}
+      value={adding ? null : (first?.ingredient ?? null)}
+      onChange={choose}
+      options={listed.map(({ key, name }) => ({
+        value: key,
+        label: name,
+        mark: <NutMark ingredient={key} />,
+      }))}
+    />
+  );
   return (
-    <Panel title="Nut or seed">
+    <Fold section="nut" title="Nut or seed" face={phone && picker}>
       {adding && <AppText>Choose the nut or seed to add.</AppText>}
-      <Choice
-        label="Nut or seed"
-        hideLabel
-        value={adding ? null : (first?.ingredient ?? null)}
-        onChange={choose}
-        options={listed.map(({ key, name }) => ({
-          value: key,
-          label: name,
-          mark: <NutMark ingredient={key} />,
-        }))}
-      />
+      {!phone && picker}
       <View style={styles.row}>
-        {!wide && !adding && (
-          <Button
-            label={open ? 'Show only this one' : `Choose from ${all.length}`}
-            onPress={() => setOpen(!opened)}
-          />
-        )}
         {nuts.length < MOST_NUTS && (
           <Button
             label={adding ? 'Cancel' : 'Blend with another'}
@@ -92,7 +84,7 @@ export function NutPicker() {
       {nuts.map((nut, i) => (
         <OneNut key={nut.ingredient} index={i} />
       ))}
-    </Panel>
+    </Fold>
   );
 }
 

@@ -1,12 +1,21 @@
 import { refusalMessage } from '@humble-churn/contract';
 import type { Cost, Prediction, Refusal, Uncertainty } from '@humble-churn/core';
-import { formatDuration, formatMass, formatMoney, formatTemp, formatVolume } from '@humble-churn/core';
+import {
+  formatDuration,
+  formatMass,
+  formatMoney,
+  formatTemp,
+  formatVolume,
+  readyAfterMin,
+} from '@humble-churn/core';
 import { Pressable, StyleSheet, View } from 'react-native';
 import type { KnownKitchen } from '../../wire/kitchen';
 import { Notice } from '../../ui/Notice';
 import { AppText } from '../../ui/AppText';
 import { SPACE, TOUCH, useColours } from '../../ui/theme';
-import { TheJar } from './TheJar';
+import { momentText } from '../../wire/moments';
+import { useNowMs } from '../../wire/clock';
+import { StillJar, TheJar } from './TheJar';
 import { BODY_LABELS, intervalText } from '../../ui/recipeLabels';
 
 interface Props {
@@ -35,31 +44,61 @@ function Fact({ name, children }: { name: string; children: string }) {
   );
 }
 
-/** What the batch comes to in one line, for a window with no room for more. */
-export function OutcomeLine({
+/** What the batch comes to in a strip, while a decision is open under it; pressed, it closes that one. */
+export function OutcomeStrip({
   prediction,
   refusal,
+  cost,
   kitchen,
   onPress,
-}: Pick<Props, 'prediction' | 'refusal' | 'kitchen'> & { onPress: () => void }) {
+}: Pick<Props, 'prediction' | 'refusal' | 'cost' | 'kitchen'> & { onPress: () => void }) {
   const colour = useColours();
   const words = prediction
     ? `${formatVolume(prediction.milk.volumeMl, kitchen)} ${BODY_LABELS[prediction.milk.body]}, ${prediction.milk.solidsPct.toFixed(1)} % solids`
     : refusal
       ? refusalMessage(refusal)
       : 'Choose a nut and an amount.';
+  const weigh = prediction && `${weighText(prediction, kitchen)}${costText(cost, kitchen)}`;
   return (
     <Pressable
       role="button"
-      aria-label={`${words}: see all of it`}
+      aria-label={`${words}: back to the jar`}
       onPress={onPress}
-      style={[styles.line, { backgroundColor: colour.surface, borderColor: colour.line }]}
+      style={[styles.strip, { backgroundColor: colour.surface, borderColor: colour.line }]}
     >
-      <AppText kind="strong" tone={prediction ? 'kelp' : 'buoy'} live="polite" numberOfLines={2}>
-        {words}
-      </AppText>
+      {prediction && <StillJar prediction={prediction} width={44} height={60} />}
+      <View style={styles.stripWords}>
+        <AppText kind="strong" tone={prediction ? 'kelp' : 'buoy'} live="polite" numberOfLines={2}>
+          {words}
+        </AppText>
+        {weigh !== null && (
+          <AppText kind="small" numberOfLines={2}>
+            {weigh}
+          </AppText>
+        )}
+      </View>
     </Pressable>
   );
+}
+
+/** What is weighed and poured: `155 g nuts, 1030 mL water`. */
+function weighText(prediction: Prediction, kitchen: KnownKitchen): string {
+  const liquid = prediction.liquids
+    .map((one) => `${formatVolume(one.volumeMl, kitchen)} ${one.name.toLowerCase()}`)
+    .join(', ');
+  const ice = prediction.iceG > 0 ? `, ${formatMass(prediction.iceG, kitchen)} ice` : '';
+  return `${formatMass(prediction.nutG, kitchen)} nuts, ${liquid}${ice}`;
+}
+
+function costText(cost: Cost | null, kitchen: KnownKitchen): string {
+  return cost && cost.parts.length > 0 ? `; ${formatMoney(cost.perL, kitchen.currency)} a litre` : '';
+}
+
+/** When it could be drunk if it were started now. */
+function ReadyFact({ prediction, kitchen }: { prediction: Prediction; kitchen: KnownKitchen }) {
+  const nowMs = useNowMs(60_000);
+  const readyMs = nowMs + readyAfterMin(prediction.minutes) * 60_000;
+  return <Fact name="Ready">{`${momentText(readyMs, nowMs, kitchen.timeZone)} at best`}</Fact>;
 }
 
 /** What the batch comes to, redrawn with every change: the jar, the yield with how sure it is, the figures behind. */
@@ -74,12 +113,8 @@ export function Outcome({ prediction, refusal, sure, sureLost, cost, kitchen, wi
       </View>
     );
   }
-  const { milk, blend, pulp, soak, finish } = prediction;
+  const { milk, finish } = prediction;
   const volume = formatVolume(milk.volumeMl, kitchen);
-  const liquid = prediction.liquids
-    .map((one) => `${formatVolume(one.volumeMl, kitchen)} ${one.name.toLowerCase()}`)
-    .join(', ');
-  const ice = prediction.iceG > 0 ? `, ${formatMass(prediction.iceG, kitchen)} ice` : '';
   return (
     <View
       style={[styles.box, { backgroundColor: colour.surface, borderColor: colour.line }]}
@@ -102,30 +137,21 @@ export function Outcome({ prediction, refusal, sure, sureLost, cost, kitchen, wi
             </AppText>
           </View>
           <AppText kind="small" tone="soft">
-            of milk, an estimate; {milk.solidsPct.toFixed(1)} % solids, {milk.fatPct.toFixed(1)} % fat
+            {wide
+              ? `of milk, an estimate; ${milk.solidsPct.toFixed(1)} % solids, ${milk.fatPct.toFixed(1)} % fat`
+              : `an estimate, ${milk.solidsPct.toFixed(1)} % solids`}
           </AppText>
         </View>
-        <View style={!wide && styles.likely}>
-          <Fact name="Likely">
-            {sure
-              ? `${intervalText(sure.milkMl, (ml) => formatVolume(ml, kitchen))}, ${intervalText(sure.solidsPct, (pct) => `${pct.toFixed(1)} %`)}`
-              : sureLost
-                ? 'cannot be told in this browser'
-                : 'being worked out'}
-          </Fact>
-        </View>
-        <Fact name="Weigh">{`${formatMass(prediction.nutG, kitchen)} nuts, ${liquid}${ice}`}</Fact>
-        <Fact name="Soak">{soak.hours > 0 ? formatDuration(soak.hours * 3600) : 'none'}</Fact>
-        <Fact name="Blend">
-          {blend.secondsPerLoad > 0
-            ? `${blend.loads > 1 ? `${blend.loads} × ` : ''}${formatDuration(blend.secondsPerLoad)}, to ${formatTemp(blend.endTempC, kitchen.measures)}`
-            : 'in the press'}
+        <Fact name="Likely">
+          {sure
+            ? `${intervalText(sure.milkMl, (ml) => formatVolume(ml, kitchen))}${wide ? `, ${intervalText(sure.solidsPct, (pct) => `${pct.toFixed(1)} %`)}` : ''}`
+            : sureLost
+              ? 'cannot be told in this browser'
+              : 'being worked out'}
         </Fact>
-        <Fact name="Pulp">
-          {pulp.massG > 0
-            ? `${formatMass(pulp.massG, kitchen)}, ${Math.round(pulp.waterPct)} % water`
-            : 'none'}
-        </Fact>
+        <Fact name="Weigh">{weighText(prediction, kitchen)}</Fact>
+        <ReadyFact prediction={prediction} kitchen={kitchen} />
+        {wide && <WhatItTakes prediction={prediction} kitchen={kitchen} />}
         {finish.additionsG > 0 && <Fact name="Finish">{`to ${formatVolume(finish.volumeMl, kitchen)}`}</Fact>}
         {cost && cost.parts.length > 0 && (
           <Fact name="Costs">{`${formatMoney(cost.perL, kitchen.currency)} a litre`}</Fact>
@@ -141,14 +167,36 @@ export function Outcome({ prediction, refusal, sure, sureLost, cost, kitchen, wi
   );
 }
 
+/** What the lines of the decisions say where there is no room for it twice. */
+function WhatItTakes({ prediction, kitchen }: { prediction: Prediction; kitchen: KnownKitchen }) {
+  const { soak, blend, pulp } = prediction;
+  return (
+    <>
+      <Fact name="Soak">{soak.hours > 0 ? formatDuration(soak.hours * 3600) : 'none'}</Fact>
+      <Fact name="Blend">
+        {blend.secondsPerLoad > 0
+          ? `${blend.loads > 1 ? `${blend.loads} × ` : ''}${formatDuration(blend.secondsPerLoad)}, to ${formatTemp(blend.endTempC, kitchen.measures)}`
+          : 'in the press'}
+      </Fact>
+      <Fact name="Pulp">
+        {pulp.massG > 0 ? `${formatMass(pulp.massG, kitchen)}, ${Math.round(pulp.waterPct)} % water` : 'none'}
+      </Fact>
+    </>
+  );
+}
+
 const styles = StyleSheet.create({
-  line: {
+  strip: {
     minHeight: TOUCH.usual,
-    justifyContent: 'center',
+    flexDirection: 'row',
+    alignItems: 'center',
+    gap: SPACE.medium,
     borderWidth: 1,
     borderRadius: 10,
     paddingHorizontal: SPACE.medium,
+    paddingVertical: SPACE.tight,
   },
+  stripWords: { flex: 1, minWidth: 0 },
   box: {
     borderRadius: 14,
     borderWidth: 1,
@@ -160,8 +208,6 @@ const styles = StyleSheet.create({
   },
   headline: { flexDirection: 'row', flexWrap: 'wrap', alignItems: 'baseline', columnGap: SPACE.small },
   figures: { flexGrow: 1, flexShrink: 1, flexBasis: 170, minWidth: 0, gap: SPACE.hair },
-  // Two lines of small words, before it is known as well: what stands below does not move when it comes.
-  likely: { minHeight: 40 },
   // With large text the words go under their name.
   fact: { flexDirection: 'row', flexWrap: 'wrap', columnGap: SPACE.small },
   factName: { minWidth: 46, flexShrink: 0 },

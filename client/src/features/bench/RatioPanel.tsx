@@ -1,12 +1,12 @@
 import { LIMITS, cupG, ratioFaces, ratioFromCups, ratioFromShare } from '@humble-churn/core';
 import { StyleSheet, View } from 'react-native';
 import { Dial } from '../../ui/Dial';
-import { Panel } from '../../ui/Panel';
 import { QuantityField } from '../../ui/QuantityField';
 import { AppText } from '../../ui/AppText';
 import { SPACE } from '../../ui/theme';
 import { useWidth } from '../../ui/useWidth';
 import { CUP_NAMES } from '../../ui/cupNames';
+import { Fold } from './Fold';
 import { useBench } from './useBench';
 
 const { min, max } = LIMITS.waterPerNut;
@@ -35,7 +35,7 @@ export function RatioPanel() {
   const cups = faces.waterCupsPerNutCup;
   const { width: room, onLayout } = useWidth(WIDEST_DIAL_PX);
   return (
-    <Panel title="Water to nuts">
+    <Fold section="ratio" title="Water to nuts">
       <View onLayout={onLayout}>
         <Dial
           label="Cups of water to one cup of nuts"
@@ -78,7 +78,7 @@ export function RatioPanel() {
       <AppText kind="small" tone="soft">
         Water can be added later, never taken out.
       </AppText>
-    </Panel>
+    </Fold>
   );
 }
 

@@ -10,28 +10,26 @@ import {
 } from '@humble-churn/core';
 import { AppText } from '../../ui/AppText';
 import { Choice } from '../../ui/Choice';
-import { Panel } from '../../ui/Panel';
 import { QuantityField } from '../../ui/QuantityField';
 import { PEEL_LABELS, SOAK_LABELS } from '../../ui/recipeLabels';
 import { SoakSlide } from './SoakSlide';
+import { Fold } from './Fold';
 import { useBench } from './useBench';
 
 const METHODS: readonly SoakMethod[] = ['fridge', 'counter', 'hot', 'none'];
 const PEELS: readonly Peel[] = ['leave', 'pinch', 'towel', 'roast'];
 
-/** Soak and peel: the school, its hours, and what it does to the nuts. */
+/** The soak: the school, its hours, and what it does to the nuts. */
 export function SoakPanel() {
   const { recipe, later, ingredient, model, change } = useBench();
-  const { soak, peel, nuts } = recipe;
+  const { soak, nuts } = recipe;
   const ground = nuts.some((nut) => nut.form === 'ground');
-  const form = nuts[0]?.form ?? 'whole';
-  const peels = PEELS.filter((one) => ingredient && !ground && canPeel(ingredient, form, one));
   const usualText = (method: SoakMethod): string =>
     ingredient
       ? `usual ${formatDuration(soakAdvice(ingredient, method, model.surroundings).hours * 3600)}`
       : '';
   return (
-    <Panel title="Soak and peel">
+    <Fold section="soak" title="Soak">
       <SoakSlide
         method={soak.method}
         hours={soak.hours}
@@ -52,21 +50,34 @@ export function SoakPanel() {
         }))}
       />
       {soak.method !== 'none' && <HowTheySoak ground={ground} />}
-      {peels.length > 1 && (
-        <Choice
-          label="Skins"
-          value={peel}
-          onChange={(next) => change('peel', (now) => ({ ...now, peel: next }))}
-          options={peels.map((value) => ({ value, label: PEEL_LABELS[value] }))}
-        />
-      )}
       {later.prediction?.soak.cooling && <Cooling {...later.prediction.soak.cooling} />}
       {soak.method === 'none' && (
         <AppText kind="small" tone="soft">
           Dry nuts are harder: blending takes longer and warms the milk more.
         </AppText>
       )}
-    </Panel>
+    </Fold>
+  );
+}
+
+/** Whether the skins come off, and how; nothing where there are none. */
+export function SkinsPanel() {
+  const { recipe, ingredient, change } = useBench();
+  const { nuts, peel } = recipe;
+  const ground = nuts.some((nut) => nut.form === 'ground');
+  const form = nuts[0]?.form ?? 'whole';
+  const peels = PEELS.filter((one) => ingredient && !ground && canPeel(ingredient, form, one));
+  if (peels.length < 2) return null;
+  return (
+    <Fold section="skins" title="Skins">
+      <Choice
+        label="Skins"
+        hideLabel
+        value={peel}
+        onChange={(next) => change('peel', (now) => ({ ...now, peel: next }))}
+        options={peels.map((value) => ({ value, label: PEEL_LABELS[value] }))}
+      />
+    </Fold>
   );
 }
 

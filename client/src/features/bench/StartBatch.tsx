@@ -10,8 +10,8 @@ import { SPACE } from '../../ui/theme';
 import { useStartBatch } from '../../wire/batches';
 import { useBenchNow } from './useBench';
 
-/** From the bench to the counter, or to the days. */
-export function StartBatch() {
+/** From the bench to the counter, or to the days; `beside` puts the two buttons in one row. */
+export function StartBatch({ beside = false }: { beside?: boolean }) {
   const { recipe, prediction, model } = useBenchNow();
   const router = useRouter();
   const start = useStartBatch();
@@ -34,23 +34,31 @@ export function StartBatch() {
   return (
     <View style={styles.start}>
       {start.error && <Notice kind="error">{start.error.message} The recipe is kept on the bench.</Notice>}
-      <Button
-        label="Start this batch"
-        kind="main"
-        icon={Play}
-        counter
-        busy={start.isPending}
-        disabled={!prediction}
-        onPress={startBatch}
-      />
-      <Button
-        label="Plan it for a day"
-        icon={CalendarDays}
-        disabled={!prediction}
-        onPress={() => router.navigate('/days')}
-      />
+      <View style={beside ? styles.row : styles.start}>
+        <Button
+          label="Start this batch"
+          kind="main"
+          icon={Play}
+          counter
+          grow={beside}
+          busy={start.isPending}
+          disabled={!prediction}
+          onPress={startBatch}
+        />
+        <Button
+          label="Plan it for a day"
+          icon={CalendarDays}
+          iconOnly={beside}
+          counter={beside}
+          disabled={!prediction}
+          onPress={() => router.navigate('/days')}
+        />
+      </View>
     </View>
   );
 }
 
-const styles = StyleSheet.create({ start: { gap: SPACE.medium } });
+const styles = StyleSheet.create({
+  start: { gap: SPACE.medium },
+  row: { flexDirection: 'row', gap: SPACE.small },
+});

@@ -1,10 +1,10 @@
 import type { Recipe, SecondStrainer, Squeeze, Strainer } from '@humble-churn/core';
 import { LIMITS } from '@humble-churn/core';
 import { Choice } from '../../ui/Choice';
-import { Panel } from '../../ui/Panel';
 import { Slider } from '../../ui/Slider';
 import { AppText } from '../../ui/AppText';
 import { SQUEEZE_LABELS, STRAINER_LABELS } from '../../ui/recipeLabels';
+import { Fold } from './Fold';
 import { useBench } from './useBench';
 
 /** What a blended mix may pass first; what leaves a press may pass a bag or a sieve as well. */
@@ -30,7 +30,7 @@ export function StrainPanel() {
   const { strain, pressed, set } = useStrain();
   const second = !pressed && strain.strainer !== 'none';
   return (
-    <Panel title="Strain">
+    <Fold section="strain" title="Strain">
       <FirstStrainer />
       {second && (
         <Choice
@@ -50,7 +50,7 @@ export function StrainPanel() {
         />
       )}
       {(pressed || strain.strainer !== 'none') && <Squeezing />}
-    </Panel>
+    </Fold>
   );
 }
 

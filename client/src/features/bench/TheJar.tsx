@@ -10,6 +10,7 @@ import {
 import { useRef, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import type { KnownKitchen } from '../../wire/kitchen';
+import type { JarLayer } from '../../ui/JarDrawing';
 import { JarDrawing, jarFor, jarVolumeMl, jarY } from '../../ui/JarDrawing';
 import { useColours } from '../../ui/theme';
 import { HOLDS_THE_PAGE, slideKeys, useDrag } from '../../ui/useDrag';
@@ -26,6 +27,40 @@ interface Props {
 const STEP_ML = 10;
 // Only the web knows this cursor.
 const PULLED_UP_AND_DOWN: object = { cursor: 'ns-resize' };
+
+/** What stands in the jar, from the bottom up. */
+function layersOf(prediction: Prediction): JarLayer[] {
+  const { nuts, soak, liquidMl, iceG } = prediction;
+  const iceMl = iceG / WATER_G_PER_ML;
+  const topMl = soak.soakedVolumeMl + liquidMl + iceMl;
+  return [
+    ...nuts.map((nut) => ({
+      what: 'nuts' as const,
+      volumeMl: (soak.soakedVolumeMl * nut.soakedMassG) / soak.soakedMassG,
+      ingredient: nut.ingredient,
+    })),
+    { what: 'water', volumeMl: liquidMl },
+    ...(iceMl > 0 ? [{ what: 'ice' as const, volumeMl: iceMl }] : []),
+    { what: 'froth', volumeMl: topMl * (FROTH_FACTOR - 1) },
+  ];
+}
+
+/** The same jar, small and without its handle; what it holds is said beside it. */
+export function StillJar({ prediction, width, height }: Pick<Props, 'prediction' | 'width' | 'height'>) {
+  const layers = layersOf(prediction);
+  const heldMl = layers.reduce((sum, { volumeMl }) => sum + volumeMl, 0);
+  return (
+    <View aria-hidden>
+      <JarDrawing
+        width={width}
+        height={height}
+        capacityMl={jarFor(heldMl * 1.12)}
+        layers={layers}
+        words="jar"
+      />
+    </View>
+  );
+}
 
 /** The jar before the pour: nuts, water, ice and froth to scale, and the water's line to drag. */
 export function TheJar({ prediction, kitchen, width, height, onWater }: Props) {
@@ -58,16 +93,6 @@ export function TheJar({ prediction, kitchen, width, height, onWater }: Props) {
     onMove: (at) => pour(jarVolumeMl(at.y * height - grip.current, capacityMl, height) - nutMl),
     onEnd: () => setHeld(null),
   });
-  const layers = [
-    ...prediction.nuts.map((nut) => ({
-      what: 'nuts' as const,
-      volumeMl: (nutMl * nut.soakedMassG) / prediction.soak.soakedMassG,
-      ingredient: nut.ingredient,
-    })),
-    { what: 'water' as const, volumeMl: prediction.liquidMl },
-    ...(iceMl > 0 ? [{ what: 'ice' as const, volumeMl: iceMl }] : []),
-    { what: 'froth' as const, volumeMl: frothMl },
-  ];
   const volume = formatVolume(prediction.milk.volumeMl, kitchen);
   return (
     <View
@@ -88,7 +113,7 @@ export function TheJar({ prediction, kitchen, width, height, onWater }: Props) {
         height={height}
         scale
         capacityMl={capacityMl}
-        layers={layers}
+        layers={layersOf(prediction)}
         mark={{ volumeMl: prediction.milk.volumeMl, words: 'milk' }}
         words={`A jar with ${formatMass(prediction.nutG, kitchen)} of nuts and ${formatVolume(waterMl, kitchen)} of water; the milk will come to ${volume}.`}
       />

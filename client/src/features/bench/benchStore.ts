@@ -1,5 +1,5 @@
 import { RecipeSchema } from '@humble-churn/contract';
-import type { Recipe } from '@humble-churn/core';
+import type { Recipe, Servings } from '@humble-churn/core';
 import { z } from 'zod';
 
 /** What lies on the bench: the recipe, another one beside it to compare with, and which kept recipe it came from. */
@@ -7,6 +7,8 @@ export interface OnBench {
   recipe: Recipe;
   other: Recipe | null;
   saved: { id: string; version: number } | null;
+  /** Who drinks and for how long, where that says how much; null where something else does. */
+  servings: Servings | null;
 }
 
 const OnBenchSchema = z.object({
@@ -14,6 +16,14 @@ const OnBenchSchema = z.object({
   recipe: RecipeSchema,
   other: RecipeSchema.nullable().default(null),
   saved: z.object({ id: z.uuid(), version: z.number().int() }).nullable().default(null),
+  servings: z
+    .object({
+      people: z.number().int().min(1).max(12),
+      glassesADay: z.number().int().min(1).max(12),
+      days: z.number().int().min(1).max(31),
+    })
+    .nullable()
+    .default(null),
 });
 
 /** One bench as the browser keeps it. */
@@ -33,8 +43,8 @@ function kept(storage: () => Storage, key: string): Kept {
         const text = storage().getItem(key);
         const read = text === null ? null : OnBenchSchema.safeParse(JSON.parse(text));
         if (read?.success !== true) return null;
-        const { recipe, other, saved } = read.data;
-        return { recipe, other, saved };
+        const { version: _version, ...bench } = read.data;
+        return bench;
       } catch {
         // What lies there may not be JSON: begin anew.
         return null;
@@ -78,5 +88,5 @@ export function lastOnBench(): Recipe | null {
 
 /** Lays a recipe on the bench for when it is opened next; `saved` names the kept recipe it is. */
 export function layOnBench(recipe: Recipe, saved: OnBench['saved'] = null): void {
-  LAID_OUT.write({ recipe, other: null, saved });
+  LAID_OUT.write({ recipe, other: null, saved, servings: null });
 }

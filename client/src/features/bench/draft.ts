@@ -70,7 +70,7 @@ function reduce(history: History, action: Action): History {
 function opened(machine?: MachineKind, strainer?: Strainer): History {
   const before = onBench();
   const laidOut = LAID_OUT.read();
-  const first = { recipe: firstRecipe(machine, strainer), other: null, saved: null };
+  const first = { recipe: firstRecipe(machine, strainer), other: null, saved: null, servings: null };
   return {
     past: laidOut && before ? [before] : [],
     now: laidOut ?? before ?? first,
@@ -79,11 +79,19 @@ function opened(machine?: MachineKind, strainer?: Strainer): History {
   };
 }
 
+/** The bench with another recipe on it; an amount that was said otherwise is not that of who drinks it any more. */
+function withRecipe(now: OnBench, recipe: Recipe): OnBench {
+  const same = JSON.stringify(recipe.amount) === JSON.stringify(now.recipe.amount);
+  return { ...now, recipe, servings: same ? now.servings : null };
+}
+
 export interface Draft extends OnBench {
   /** What is being changed just now, as `change` names it; null after an undo. */
   touched: string | null;
   /** `field` names what is changed, so that undo takes back a whole slide. */
   change: (field: string, to: (recipe: Recipe) => Recipe) => void;
+  /** Sets who drinks and for how long, and what that changes in the recipe. */
+  serve: (servings: OnBench['servings'], to: (recipe: Recipe) => Recipe) => void;
   changeOther: (field: string, to: (recipe: Recipe) => Recipe) => void;
   /** What lies on the bench at this moment: what a panel shows may lag behind it by a drawing. */
   latest: () => OnBench;
@@ -107,13 +115,17 @@ export interface Draft extends OnBench {
  * Keeps the bench where it belongs: for all tabs, or for this one while another has it. What this tab only shows of the
  * other's bench is no copy of its own; what it changed, had before or was handed is.
  */
-function useKeeping({ recipe, other, saved }: OnBench, owner: BenchOwner, ownFromStart: boolean): void {
+function useKeeping(
+  { recipe, other, saved, servings }: OnBench,
+  owner: BenchOwner,
+  ownFromStart: boolean,
+): void {
   const shown = useRef<string | null>(null);
   const before = useRef<BenchOwner>('asking');
   useEffect(() => {
     if (owner === 'asking') return;
     LAID_OUT.clear();
-    const bench = { recipe, other, saved };
+    const bench = { recipe, other, saved, servings };
     if (owner === 'mine') {
       SHARED.write(bench);
       OWN_COPY.clear();
@@ -123,7 +135,7 @@ function useKeeping({ recipe, other, saved }: OnBench, owner: BenchOwner, ownFro
       if (JSON.stringify(bench) !== shown.current) OWN_COPY.write(bench);
     }
     before.current = owner;
-  }, [owner, recipe, other, saved, ownFromStart]);
+  }, [owner, recipe, other, saved, servings, ownFromStart]);
 }
 
 /** The recipe on the bench: every change can be taken back, and it is still there after a reload. */
@@ -138,7 +150,9 @@ export function useDraft(machine?: MachineKind, strainer?: Strainer): Draft {
     const on = (field: string, to: (now: OnBench) => OnBench): void => act({ type: 'change', field, to });
     return {
       change: (field: string, to: (recipe: Recipe) => Recipe) =>
-        on(field, (now) => ({ ...now, recipe: to(now.recipe) })),
+        on(field, (now) => withRecipe(now, to(now.recipe))),
+      serve: (servings: OnBench['servings'], to: (recipe: Recipe) => Recipe) =>
+        on('servings', (now) => ({ ...now, servings, recipe: to(now.recipe) })),
       changeOther: (field: string, to: (recipe: Recipe) => Recipe) =>
         on(`other-${field}`, (now) => (now.other ? { ...now, other: to(now.other) } : now)),
       latest: () => latest.current,
@@ -146,7 +160,7 @@ export function useDraft(machine?: MachineKind, strainer?: Strainer): Draft {
       clearCopy: () => on('other', (now) => ({ ...now, other: null })),
       swap: () =>
         on(`swap-${crypto.randomUUID()}`, (now) =>
-          now.other ? { recipe: now.other, other: now.recipe, saved: null } : now,
+          now.other ? { recipe: now.other, other: now.recipe, saved: null, servings: null } : now,
         ),
       setSaved: (next: OnBench['saved']) => on('saved', (now) => ({ ...now, saved: next })),
       undo: () => act({ type: 'undo' }),

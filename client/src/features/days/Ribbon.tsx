@@ -11,10 +11,9 @@ import { SPACE, WIDE_FROM_PX } from '../../ui/theme';
 import { useWidth } from '../../ui/useWidth';
 import type { RibbonItem } from './DayRibbon';
 import { DayRibbon } from './DayRibbon';
+import { ribbonSpan } from './ribbonSpan';
 import type { Days } from './useDays';
 import { useDays } from './useDays';
-
-const HOUR_MS = 3_600_000;
 
 /** One under way has its look, as on the other screens. */
 type Item = RibbonItem & { note: string; look?: BatchLook | undefined };
@@ -51,14 +50,8 @@ export function Ribbon() {
   const { width } = useWindowDimensions();
   const inside = useWidth(340);
   const [from, setFrom] = useState<{ moments: StartTimes; span: TimeInterval } | null>(null);
-  const ends = items.flatMap(({ placed }) => placed.steps.map(({ toMs }) => toMs));
-  const begins = items.flatMap(({ placed }) => placed.steps.map(({ fromMs }) => fromMs));
-  const fitting = {
-    fromMs: Math.max(nowMs - 14 * HOUR_MS, Math.min(nowMs, ...begins) - HOUR_MS),
-    toMs: Math.max(nowMs + 12 * HOUR_MS, ...ends) + 2 * HOUR_MS,
-  };
   // While a band is moved the time under it stands still.
-  const span = from?.span ?? fitting;
+  const span = from?.span ?? ribbonSpan(items, nowMs);
   return (
     <Panel title="The ribbon">
       <View onLayout={inside.onLayout}>

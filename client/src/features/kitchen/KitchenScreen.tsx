@@ -2,12 +2,10 @@ import { zodResolver } from '@hookform/resolvers/zod';
 import { ChosenTimeZoneSchema, KitchenSettingsSchema } from '@humble-churn/contract';
 import type { OwnIngredient } from '@humble-churn/core';
 import { useContext, useState } from 'react';
-import type { FieldErrors } from 'react-hook-form';
 import { useForm, useWatch } from 'react-hook-form';
 import type { z } from 'zod';
 import type { KnownKitchen } from '../../wire/kitchen';
-import { useAskedAnew, useChangeKitchen, useKitchen, useOwnIngredients } from '../../wire/kitchen';
-import { Button } from '../../ui/Button';
+import { useAskedAnew, useKitchen, useOwnIngredients } from '../../wire/kitchen';
 import { Choice } from '../../ui/Choice';
 import { FormChoice, FormName, FormQuantity, FormSchemaContext } from '../../ui/FormFields';
 import { Notice } from '../../ui/Notice';
@@ -15,7 +13,6 @@ import { QueryFallback } from '../../ui/QueryFallback';
 import { Panel } from '../../ui/Panel';
 import { SafetyLink } from '../../ui/SafetyLink';
 import { Screen } from '../../ui/Screen';
-import { useToast } from '../../ui/Toast';
 import { AppText } from '../../ui/AppText';
 import { ThemeChoiceContext } from '../../ui/theme';
 import { GearPanel } from './GearPanel';
@@ -27,6 +24,7 @@ import { UnreadablePanel } from './UnreadablePanel';
 import { WholeKitchenPanel } from './WholeKitchenPanel';
 import type { SettingsForm, SettingsProps } from './settingsForm';
 import { CUP_NAMES } from '../../ui/cupNames';
+import { useAutosave } from './useAutosave';
 
 // The form starts from settings that were parsed already: what the schema would fill in is there.
 const FormSchema = KitchenSettingsSchema.extend({ timeZone: ChosenTimeZoneSchema }) as z.ZodType<
@@ -55,18 +53,6 @@ export function KitchenScreen() {
   );
 }
 
-/** Where in the form something is wrong, so that it is found on a long page. */
-function troubledParts(errors: FieldErrors<SettingsForm>): string {
-  const names: string[] = [];
-  const { profile, ...settings } = errors;
-  if (Object.keys(settings).length > 0) names.push('The place or Measures');
-  if (profile?.machines ?? profile?.strainers ?? profile?.jars ?? profile?.bowls) names.push('Gear');
-  if (profile?.people ?? profile?.glassMl) names.push('People');
-  if (profile?.wakingFrom ?? profile?.wakingTo ?? profile?.quietFrom ?? profile?.quietTo) names.push('Hours');
-  if (profile?.packs ?? profile?.shopPerL ?? profile?.mealPerKg ?? profile?.perKWh) names.push('Prices');
-  return names.join(', ');
-}
-
 interface Props {
   kitchen: KnownKitchen;
   own: readonly OwnIngredient[];
@@ -74,37 +60,20 @@ interface Props {
 }
 
 function Settings({ kitchen, own, onImported }: Props) {
-  const toast = useToast();
-  const change = useChangeKitchen();
-  const [sent, setSent] = useState(false);
-  const { control, handleSubmit, formState, reset } = useForm<SettingsForm>({
+  const form = useForm<SettingsForm>({
     resolver: zodResolver(FormSchema),
     defaultValues: KitchenSettingsSchema.parse(kitchen),
   });
+  const { control } = form;
   const currency = useWatch({ control, name: 'currency' });
-  const save = handleSubmit((settings) =>
-    change.mutate(
-      { patch: settings, key: crypto.randomUUID() },
-      {
-        onSuccess: () => {
-          toast({
-            words: 'Settings saved. Every jar was recalculated.',
-            undo: () => {
-              const before = KitchenSettingsSchema.parse(kitchen);
-              change.mutate({ patch: before, key: crypto.randomUUID() });
-              reset(before);
-            },
-          });
-          setSent(false);
-          reset(settings);
-        },
-      },
-    ),
-  );
-  const troubled = troubledParts(formState.errors);
+  const trouble = useAutosave(form, kitchen);
   return (
     <FormSchemaContext value={FormSchema}>
       <Screen title="Kitchen">
+        <AppText kind="small" tone="soft">
+          Each setting is saved as you change it.
+        </AppText>
+        {trouble !== null && <Notice kind="error">{trouble} What you typed still stands here.</Notice>}
         <UnreadablePanel />
         <PlacePanel control={control} />
         <MeasuresPanel control={control} />
@@ -114,22 +83,6 @@ function Settings({ kitchen, own, onImported }: Props) {
         <PricesPanel control={control} currency={currency} own={own} />
         <OwnIngredientsPanel own={own} />
         <DevicePanel />
-        {change.error && (
-          <Notice kind="error">{change.error.message} What you typed still stands here.</Notice>
-        )}
-        {sent && troubled !== '' && (
-          <Notice kind="error">Something does not fit under {troubled}. Nothing was kept yet.</Notice>
-        )}
-        <Button
-          label="Save settings"
-          kind="main"
-          busy={change.isPending}
-          disabled={!formState.isDirty}
-          onPress={() => {
-            setSent(true);
-            void save();
-          }}
-        />
         <WholeKitchenPanel name={kitchen.name} onImported={onImported} />
       </Screen>
     </FormSchemaContext>

@@ -1,8 +1,10 @@
+import type { Plan } from '@humble-churn/contract';
 import type { AgendaItem, StepKind } from '@humble-churn/core';
 import { agenda, formatClock, formatDuration, formatMass, formatVolume } from '@humble-churn/core';
-import { Link, useRouter } from 'expo-router';
-import { CalendarDays, Settings2 } from '../../ui/icons';
+import { useRouter } from 'expo-router';
+import { Suspense } from 'react';
 import { StyleSheet, View, useWindowDimensions } from 'react-native';
+import { CalendarDays } from '../../ui/icons';
 import { useNowMs } from '../../wire/clock';
 import { momentText } from '../../wire/moments';
 import type { KnownBatch } from '../../wire/batches';
@@ -19,10 +21,14 @@ import { NutMark } from '../../ui/NutMark';
 import { Panel } from '../../ui/Panel';
 import { Screen } from '../../ui/Screen';
 import { AppText } from '../../ui/AppText';
-import { SPACE, TOUCH, WIDE_FROM_PX, useColours } from '../../ui/theme';
+import { SPACE, useColours } from '../../ui/theme';
 import { stepName } from '../counter';
+import { UnderWayRibbon } from '../days';
 import { SmallJar } from '../shelf';
 import { SoakAgain } from './SoakAgain';
+
+/** From this window width what is next, what is under way and the shelf stand beside each other. */
+const COLUMNS_FROM_PX = 1100;
 
 /** Within this span a moment is also told as time left. */
 const SOON_MS = 24 * 3_600_000;
@@ -32,73 +38,125 @@ export function NowScreen() {
   const batches = useActiveBatches();
   const kitchen = useKitchen();
   const plans = usePlans();
-  const nowMs = useNowMs(1000);
-  const router = useRouter();
-  const { width } = useWindowDimensions();
-  const colour = useColours();
   // A plan that came a moment later would push the rest away; should it not come, the rest is shown without.
   if (!batches.data || !kitchen.data || (!plans.data && !plans.error)) {
     return <QueryFallback title="Now" what="the kitchen" queries={[batches, kitchen]} />;
   }
+  return <Now batches={batches.data} kitchen={kitchen.data} plans={plans.data ?? []} />;
+}
+
+interface NowData {
+  batches: readonly KnownBatch[];
+  kitchen: KnownKitchen;
+  plans: readonly Plan[];
+}
+
+function Now(data: NowData) {
+  const { batches, kitchen, plans } = data;
+  const nowMs = useNowMs(1000);
+  const { width } = useWindowDimensions();
   const items = agenda(
-    batches.data.map(({ id, state }) => ({ batchId: id, state })),
-    kitchen.data.readings,
+    batches.map(({ id, state }) => ({ batchId: id, state })),
+    kitchen.readings,
     nowMs,
-    plansOnAgenda(plans.data ?? []),
+    plansOnAgenda(plans),
   );
-  const looks = batchLooks(batches.data);
-  const names = namesApart(batches.data, looks);
-  const byId = new Map(batches.data.map((batch) => [batch.id, batch]));
   const [first, ...rest] = items;
-  const settings = width < WIDE_FROM_PX && (
-    <Link href="/kitchen" aria-label="Kitchen settings" style={styles.settings}>
-      <Settings2 size={24} color={colour.ink} aria-hidden />
-    </Link>
+  const row = rowsOf(data, nowMs);
+  if (first === undefined) {
+    return (
+      <Screen title={kitchen.name}>
+        <NothingToDo />
+        <Actions />
+      </Screen>
+    );
+  }
+  if (width < COLUMNS_FROM_PX) {
+    return (
+      <Screen title={kitchen.name}>
+        {row(first, true)}
+        <SoakAgain />
+        {rest.length > 0 && <AppText kind="heading">Then</AppText>}
+        {rest.map((item) => row(item, false))}
+        <Actions more />
+      </Screen>
+    );
+  }
+  const onShelf = (item: AgendaItem): boolean => 'jar' in item || 'pulp' in item;
+  const shelf = rest.filter(onShelf);
+  return (
+    <Screen title={kitchen.name} maxWidth={1400}>
+      <View style={styles.columns}>
+        <View style={styles.column}>
+          {row(first, true)}
+          <SoakAgain />
+          <Actions more />
+        </View>
+        <View style={styles.column}>
+          <AppText kind="heading">Under way and planned</AppText>
+          <Suspense>
+            <UnderWayRibbon batches={batches} plans={plans} kitchen={kitchen} />
+          </Suspense>
+          {items.filter((item) => !onShelf(item)).map((item) => row(item, false))}
+        </View>
+        <View style={styles.column}>
+          <AppText kind="heading">On the shelf</AppText>
+          {shelf.length === 0 && (
+            <AppText tone="soft">Jars and pulp stand here, by the moment they are to be used.</AppText>
+          )}
+          {shelf.map((item) => row(item, false))}
+        </View>
+      </View>
+    </Screen>
   );
-  const row = (item: AgendaItem, big: boolean) => {
+}
+
+/** Draws an item of the agenda, the next one large. */
+function rowsOf({ batches, kitchen, plans }: NowData, nowMs: number) {
+  const looks = batchLooks(batches);
+  const names = namesApart(batches, looks);
+  const byId = new Map(batches.map((batch) => [batch.id, batch]));
+  return (item: AgendaItem, big: boolean) => {
     const batch = byId.get(item.batchId) ?? null;
+    const planned = plans.find((plan) => plan.id === item.batchId)?.recipe.nuts[0]?.ingredient;
     return (
       <Item
         key={itemKey(item)}
         item={item}
         batch={batch}
-        ingredient={
-          batch?.state.prediction.nuts[0]?.ingredient ??
-          plans.data?.find((plan) => plan.id === item.batchId)?.recipe.nuts[0]?.ingredient ??
-          ''
-        }
+        ingredient={batch?.state.prediction.nuts[0]?.ingredient ?? planned ?? ''}
         name={names.get(item.batchId) ?? batch?.state.recipe.name ?? ('name' in item ? item.name : '')}
         look={looks.get(item.batchId) ?? null}
-        kitchen={kitchen.data}
+        kitchen={kitchen}
         nowMs={nowMs}
         big={big}
       />
     );
   };
+}
+
+/** Where to go from here; `more` than a first batch. */
+function Actions({ more = false }: { more?: boolean }) {
+  const router = useRouter();
   return (
-    <Screen title={kitchen.data.name} aside={settings}>
-      {first === undefined ? (
-        <Panel title="Nothing to do">
-          <AppText>
-            No batch is under way and no jar is on the shelf. On the bench, choose a nut and how much milk you
-            want: you see what it comes to before anything is soaked.
-          </AppText>
-          <Button label="Plan the first batch" kind="main" onPress={() => router.navigate('/bench')} />
-          <SoakAgain />
-        </Panel>
-      ) : (
-        <>
-          {row(first, true)}
-          <SoakAgain />
-          {rest.length > 0 && <AppText kind="heading">Then</AppText>}
-          {rest.map((item) => row(item, false))}
-        </>
-      )}
-      <View style={styles.row}>
-        {first !== undefined && <Button label="Plan a batch" onPress={() => router.navigate('/bench')} />}
-        <Button label="The days ahead" icon={CalendarDays} onPress={() => router.navigate('/days')} />
-      </View>
-    </Screen>
+    <View style={styles.row}>
+      {more && <Button label="Plan a batch" onPress={() => router.navigate('/bench')} />}
+      <Button label="The days ahead" icon={CalendarDays} onPress={() => router.navigate('/days')} />
+    </View>
+  );
+}
+
+function NothingToDo() {
+  const router = useRouter();
+  return (
+    <Panel title="Nothing to do">
+      <AppText>
+        No batch is under way and no jar is on the shelf. On the bench, choose a nut and how much milk you
+        want: you see what it comes to before anything is soaked.
+      </AppText>
+      <Button label="Plan the first batch" kind="main" onPress={() => router.navigate('/bench')} />
+      <SoakAgain />
+    </Panel>
   );
 }
 
@@ -240,13 +298,8 @@ function Item(props: ItemProps) {
 
 const styles = StyleSheet.create({
   row: { flexDirection: 'row', flexWrap: 'wrap', gap: SPACE.small },
-  settings: {
-    minWidth: TOUCH.usual,
-    minHeight: TOUCH.usual,
-    display: 'flex',
-    alignItems: 'center',
-    justifyContent: 'center',
-  },
+  columns: { flexDirection: 'row', gap: SPACE.wide, alignItems: 'flex-start' },
+  column: { flex: 1, minWidth: 0, gap: SPACE.medium },
   item: { minHeight: 76 },
   big: { borderWidth: 2, padding: SPACE.wide },
 });
