@@ -1,6 +1,6 @@
 import { KitchenSchema } from '@humble-churn/contract';
 import type { Locator, Page } from '@playwright/test';
-import { allSent, expect, figure, onBench, openBench, outcome, test } from './kitchen';
+import { allSent, answer, expect, figure, onBench, openBench, openDecision, outcome, test } from './kitchen';
 
 const WIDE = { width: 1280, height: 800 };
 
@@ -34,7 +34,9 @@ test.describe('handles on a phone', () => {
   test.beforeEach(async ({ page, empty }) => openBench(page, empty.url));
 
   test('the water line: dragged up, more water over the same nuts, and more milk', async ({ page }) => {
+    await openDecision(page, 'How much');
     await page.getByRole('radio', { name: 'The nuts I have' }).click();
+    await page.getByRole('button', { name: /back to the jar/ }).click();
     const before = await onBench(page);
     const volume = figure(await outcome(page).textContent(), 'mL');
     const jar = page.getByRole('slider', { name: 'Water in the jar' });
@@ -70,16 +72,18 @@ test.describe('handles on a phone', () => {
   });
 
   test('the dial turns the ratio both ways', async ({ page }) => {
+    await openDecision(page, 'Water to nuts');
     const dial = page.getByRole('slider', { name: 'Cups of water to one cup of nuts' });
     const ratio = async (): Promise<number> => (await onBench(page)).waterPerNut;
     await drag(page, dial, [0.5, 0.2], [0.75, 0.35], [0.82, 0.6]);
     await expect.poll(ratio).toBeGreaterThan(8);
     await drag(page, dial, [0.5, 0.2], [0.3, 0.3], [0.2, 0.5]);
     await expect.poll(ratio).toBeLessThan(3.5);
-    await expect(outcome(page)).toContainText(/Cream|Full/);
+    await expect(answer(page)).toContainText(/Cream|Full/);
   });
 
   test('the soak slides from the fridge over the counter to hot water and none', async ({ page }) => {
+    await openDecision(page, 'Soak');
     const slide = page.getByRole('slider', { name: /^Soak, long and cold/ });
     const soak = async () => (await onBench(page)).soak;
     for (const [x, method] of [
@@ -102,6 +106,7 @@ test.describe('handles on a phone', () => {
   });
 
   test('hot liquid never goes into the jug', async ({ page }) => {
+    await openDecision(page, 'Blend');
     const field = page.getByRole('textbox', { name: 'The liquid is at' });
     await field.fill('95');
     await expect(page.getByText(/Hot liquid in a closed jug can burst out: 30 °C at most/)).toBeVisible();

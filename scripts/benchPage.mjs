@@ -59,6 +59,47 @@ async function waterAnswersS(url) {
   }
 }
 
+/** How long the browser takes from a tap, and from a key in a field, until it has drawn the answer; longest, ms. */
+async function handAnswersMs(url) {
+  const browser = await browserOf.launch(BROWSER);
+  try {
+    const context = await browser.newContext({ viewport: { width: 390, height: 844 }, hasTouch: true });
+    const page = await context.newPage();
+    await page.goto(url);
+    await page.getByText('being worked out').waitFor({ state: 'hidden' });
+    const devtools = await context.newCDPSession(page);
+    await devtools.send('Emulation.setCPUThrottlingRate', { rate: 4 });
+    await page.evaluate(() => {
+      globalThis.answered = { tap: [], key: [] };
+      new globalThis.PerformanceObserver((list) => {
+        for (const { name, duration } of list.getEntries()) {
+          if (name === 'pointerup' || name === 'click') globalThis.answered.tap.push(duration);
+          if (name === 'keydown' || name === 'input') globalThis.answered.key.push(duration);
+        }
+      }).observe({ type: 'event', durationThreshold: 16 });
+    });
+    const tap = async (role, name) => {
+      await page.getByRole(role, { name, exact: typeof name === 'string' }).tap();
+      await page.waitForTimeout(700);
+    };
+    await tap('radio', 'Cashew');
+    await tap('radio', 'Coffee and tea');
+    await tap('button', /^Soak:/);
+    await tap('radio', 'No soak');
+    await tap('button', /back to the jar/);
+    await tap('button', /^How much:/);
+    await page.getByRole('textbox', { name: 'Milk', exact: true }).tap();
+    for (const key of '900') {
+      await page.keyboard.press(key);
+      await page.waitForTimeout(700);
+    }
+    const { tap: taps, key: keys } = await page.evaluate(() => globalThis.answered);
+    return { tapMs: Math.max(0, ...taps), keyMs: Math.max(0, ...keys) };
+  } finally {
+    await browser.close();
+  }
+}
+
 /** Middle one of three: a machine shared with others stalls now and then. */
 async function middle(measure) {
   const all = [];
@@ -89,6 +130,19 @@ export async function benchPage(url, note) {
     3.5,
     's',
     1,
+  );
+  const hands = await middle(() => handAnswersMs(url));
+  note(
+    'a tap on the bench, processor slowed to a quarter, longest',
+    at(hands, ({ tapMs }) => tapMs),
+    200,
+    'ms',
+  );
+  note(
+    '  a key in a field of it',
+    at(hands, ({ keyMs }) => keyMs),
+    100,
+    'ms',
   );
   const waits = await middle(() => waterAnswersS(url));
   note(

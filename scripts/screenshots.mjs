@@ -44,7 +44,10 @@ const down = (label, where) => async (page) => {
   await page.getByLabel(label, { exact: true }).evaluate((element) => element.scrollBy(0, -12));
 };
 const region = (name) => (page) => page.getByRole('region', { name });
-await shoot('bench-handles', PHONE, 'light', down('The recipe', region('Water to nuts')));
+await shoot('bench-handles', PHONE, 'light', async (page) => {
+  await bench(page);
+  await page.getByRole('button', { name: /^Water to nuts:/ }).click();
+});
 await shoot('pour', PHONE, 'light', down('The recipe', region('The pour')));
 await shoot('curves', PHONE, 'dark', down('The recipe', region('What if')));
 await shoot('beside-wide', WIDE, 'light', async (page) => {

@@ -1,11 +1,11 @@
 import { z } from 'zod';
 import { EventSchema } from './batch';
-import { OwnIngredientSchema, KeptIngredientsSchema } from './ingredient';
+import { OwnIngredientSchema } from './ingredient';
 import { InstantSchema, TimeZoneSchema } from './instant';
 import { KitchenSettingsSchema } from './kitchen';
 import { PlanSchema } from './plan';
 import { ProblemSchema } from './problem';
-import { RecipeSchema } from './recipe';
+import { RecipeHistorySchema } from './recipeBook';
 
 /** Where a whole kitchen is to be had as one file, and where such a file is taken in. */
 export const EXPORT_PATH = '/api/kitchen/export.zip';
@@ -38,17 +38,7 @@ const ExportedRecipeSchema = z.object({
   id: z.uuid(),
   createdAt: InstantSchema,
   archived: z.boolean(),
-  versions: z
-    .array(
-      z.object({
-        version: z.number().int().min(1),
-        savedAt: InstantSchema,
-        recipe: RecipeSchema,
-        /** The cook's own ingredients in it, as they were when this version was kept. */
-        ingredients: KeptIngredientsSchema,
-      }),
-    )
-    .min(1),
+  versions: RecipeHistorySchema.shape.versions.meta({ description: 'Oldest first; never empty' }),
 });
 
 /** A whole kitchen but for its batches, which are in a file of their own. */

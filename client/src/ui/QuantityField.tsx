@@ -32,6 +32,15 @@ interface Props {
 // Only the web knows this unit: it grows with the text.
 const FIVE_DIGITS: object = { minWidth: '4.5ch', width: '100%' };
 
+/** A number is mostly replaced: after a tap the first key does so, and a second tap sets the caret. */
+const MARKED_BY_A_TAP = {
+  onPointerDown: ({ currentTarget }: { currentTarget: unknown }): void => {
+    const field = currentTarget as HTMLInputElement;
+    if (document.activeElement === field) return;
+    field.addEventListener('pointerup', () => setTimeout(() => field.select()), { once: true });
+  },
+};
+
 /**
  * A number as cooks write it: 250, 1 1/2, ½, 2,5. What cannot be read stays as typed, with the reason under it,
  * and the last good number stays in force.
@@ -59,12 +68,9 @@ export function QuantityField({
   const take = (text: string): void => {
     setTyped(text);
     const reading = readQuantity(text);
-    if (!reading.ok && reading.why === 'empty' && onEmpty) {
-      onEmpty();
-      setTrouble(null);
-      return;
-    }
-    const why = reading.ok ? onNumber(reading.value) : quantityMessage(reading);
+    const empty = !reading.ok && reading.why === 'empty' ? onEmpty : undefined;
+    empty?.();
+    const why = empty ? null : reading.ok ? onNumber(reading.value) : quantityMessage(reading);
     setTrouble(why);
     if (why !== null) onTrouble?.();
   };
@@ -89,8 +95,7 @@ export function QuantityField({
           {...(onSubmit && { onSubmitEditing: onSubmit })}
           value={typed ?? shown}
           onChangeText={take}
-          // A number is mostly replaced: the first key does so, and a second tap sets the caret.
-          selectTextOnFocus
+          {...MARKED_BY_A_TAP}
           onFocus={() => setFocused(true)}
           onBlur={() => {
             setFocused(false);

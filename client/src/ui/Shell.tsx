@@ -75,10 +75,15 @@ function useFieldInSight(): void {
   }, [height]);
 }
 
+/** In a narrower window the names of the places are set smaller, so that all are in sight, px. */
+const NARROW_PX = 380;
+
 function Nav({ rail }: { rail: boolean }) {
   const colour = useColours();
   const pathname = usePathname();
   const router = useRouter();
+  const { width } = useWindowDimensions();
+  const narrow = width < NARROW_PX;
   return (
     <View
       role="navigation"
@@ -116,7 +121,11 @@ function Nav({ rail }: { rail: boolean }) {
             ]}
           >
             <place.icon color={here ? colour.kelp : colour.inkSoft} size={rail ? 22 : 24} aria-hidden />
-            <AppText kind={rail ? (here ? 'strong' : 'body') : 'small'} tone={here ? 'kelp' : 'soft'}>
+            <AppText
+              kind={rail ? (here ? 'strong' : 'body') : 'small'}
+              tone={here ? 'kelp' : 'soft'}
+              {...(narrow && { style: styles.smallName })}
+            >
               {place.name}
             </AppText>
           </Pressable>
@@ -165,9 +174,10 @@ const styles = StyleSheet.create({
     borderRadius: 10,
     borderLeftWidth: 4,
   },
+  smallName: { fontSize: 11, lineHeight: 14 },
   barPlace: {
     flexGrow: 1,
-    flexBasis: 52,
+    flexBasis: TOUCH.usual,
     flexShrink: 0,
     alignItems: 'center',
     justifyContent: 'center',
