@@ -1,11 +1,17 @@
-import { useId } from 'react';
+import { memo, useId } from 'react';
 import Svg, { Defs, G, Path } from 'react-native-svg';
 import { NutPattern, nutLook } from './nutLook';
 import { nutShape } from './nutShapes';
 import { useColours } from './theme';
 
 /** The nut's silhouette with its texture, beside its name. */
-export function NutMark({ ingredient, size = 28 }: { ingredient: string; size?: number }) {
+export const NutMark = memo(function NutMark({
+  ingredient,
+  size = 28,
+}: {
+  ingredient: string;
+  size?: number;
+}) {
   const id = `nut${useId().replace(/\W/g, '')}`;
   const colour = useColours();
   const { outlines, detail, plain } = nutShape(ingredient);
@@ -29,4 +35,4 @@ export function NutMark({ ingredient, size = 28 }: { ingredient: string; size?: 
       </G>
     </Svg>
   );
-}
+});

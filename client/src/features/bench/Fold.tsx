@@ -1,5 +1,5 @@
 import type { ReactNode } from 'react';
-import { useEffect, useRef } from 'react';
+import { useDeferredValue, useEffect, useRef } from 'react';
 import type { View as ViewType } from 'react-native';
 import { Pressable, StyleSheet, View } from 'react-native';
 import { AppText } from '../../ui/AppText';
@@ -23,16 +23,18 @@ export function Fold({ section, title, face, children }: Props) {
   const colour = useColours();
   const { isOpen, toggle, oneAtATime } = useSections();
   const open = isOpen(section);
+  // The line answers the tap at once; what it opens follows as soon as it is drawn.
+  const shown = useDeferredValue(open) && open;
   const { later, draft, kitchen, model } = useBench();
   const line = benchLine(section, { ...later, servings: draft.servings, kitchen, model });
   const ref = useRef<ViewType>(null);
-  const wasOpen = useRef(open);
+  const wasShown = useRef(shown);
   useEffect(() => {
-    const opened = open && !wasOpen.current;
-    wasOpen.current = open;
+    const opened = shown && !wasShown.current;
+    wasShown.current = shown;
     // What stood above it may have closed: it begins where the eye is.
     if (opened && oneAtATime) (ref.current as unknown as Element | null)?.scrollIntoView({ block: 'start' });
-  }, [open, oneAtATime]);
+  }, [shown, oneAtATime]);
   const Chevron = open ? ChevronUp : ChevronDown;
   return (
     <View
@@ -59,7 +61,7 @@ export function Fold({ section, title, face, children }: Props) {
         </Pressable>
       </View>
       {face}
-      {open && <View style={styles.body}>{children}</View>}
+      {shown && <View style={styles.body}>{children}</View>}
     </View>
   );
 }
