@@ -1,5 +1,5 @@
 import AxeBuilder from '@axe-core/playwright';
-import { KitchenSchema } from '@humble-churn/contract';
+import { KitchenSchema, PlanListSchema } from '@humble-churn/contract';
 import type { Locator, Page } from '@playwright/test';
 import { answer, decision, expect, onBench, openDecision, outcome, test } from './kitchen';
 
@@ -138,6 +138,35 @@ test('the fridge to 6 °C from Now', async ({ page, demo }) => {
   await page.getByRole('button', { name: 'Undo' }).click();
   await expect.poll(fridge).toBe(4);
   await expect(page.getByRole('textbox', { name: /^Fridge/ })).toHaveValue('4');
+});
+
+test('the same again is one tap from Now, the notebook and the book, and is taken back', async ({
+  page,
+  demo,
+}) => {
+  const plans = async (): Promise<string[]> =>
+    PlanListSchema.parse(await (await page.request.get(`${demo.url}/api/plans`)).json()).plans.map(
+      ({ recipe }) => recipe.name,
+    );
+  const before = await plans();
+  const again = page.getByRole('button', { name: /^Again, for tomorrow 07:30/ }).first();
+  for (const path of ['', '/notebook', '/recipes']) {
+    await page.goto(`${demo.url}${path}`);
+    if (path === '/notebook') {
+      await page
+        .getByRole('link', { name: /^Walnut for baking/ })
+        .first()
+        .click();
+    }
+    const hand = new Hand(page);
+    await again.scrollIntoViewIfNeeded();
+    await hand.tap(again);
+    // Late in the evening tomorrow's breakfast does not fit, and the nearest glass is taken.
+    await expect(page.getByText(/Planned for .*: begin /)).toBeVisible();
+    await expect.poll(async () => (await plans()).length).toBe(before.length + 1);
+    await page.getByRole('status').getByRole('button', { name: 'Undo' }).click();
+    await expect.poll(plans).toEqual(before);
+  }
 });
 
 test('axe finds nothing with any decision open', async ({ page, demo }) => {

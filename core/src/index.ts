@@ -57,6 +57,7 @@ export {
   strainedMilkMl,
   timerEndMs,
   warmthAtC,
+  recipeAsMade,
 } from './batch';
 export type { ScaleManners, ScaleSample, SteadyReading } from './devices';
 export {

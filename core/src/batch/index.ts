@@ -1,5 +1,6 @@
 export type { AgendaItem, PlanOnAgenda } from './agenda';
 export { agenda, stepAgenda } from './agenda';
+export { recipeAsMade } from './asMade';
 export { batchState, effectiveEvents, lastTap } from './batchReducer';
 export type { EventRefusalCode } from './batchRules';
 export { eventRefusal } from './batchRules';

@@ -10,6 +10,7 @@ import {
   jarTerms,
   lastTap,
   predict,
+  recipeAsMade,
   replan,
   soakAsItWent,
   soakStandsIn,
@@ -518,5 +519,40 @@ describe('when reality differs', () => {
     const plan = replan({ ...batch.state, recipe: gone }, USUAL_KITCHEN, batch.nowMs);
     expect(plan.changes).toEqual([]);
     expect(plan.prediction).toBe(batch.state.prediction);
+  });
+});
+
+describe('the recipe of a batch as it was made', () => {
+  test('is as planned as long as nothing was done', () => {
+    expect(recipeAsMade(new Making(recipe).state)).toEqual(recipe);
+  });
+
+  test('has the hours it soaked, to a quarter, and the seconds the blades ran', () => {
+    const made = new Making(recipe)
+      .upTo('soak')
+      .begin()
+      .after(6.1 * H)
+      .done();
+    expect(recipeAsMade(made.state)).toEqual({ ...recipe, soak: { ...recipe.soak, hours: 6 } });
+    made
+      .upTo('blend-1')
+      .begin()
+      .after(75 * S)
+      .done();
+    while (made.current?.startsWith('feel') === true) made.done();
+    expect(recipeAsMade(made.state).blend.end).toEqual({ by: 'seconds', seconds: 75 });
+  });
+
+  test('has the water that was poured in before straining, over the same nuts', () => {
+    const made = new Making(recipe).upTo('blend-1').record({ type: 'liquid-added', volumeMl: 143 });
+    const { amount, waterPerNut } = recipeAsMade(made.state);
+    expect(amount).toEqual({ by: 'nuts', massG: 143 });
+    // As many grams as nuts, but for the density of water.
+    expect(waterPerNut).toBeCloseTo(recipe.waterPerNut + 0.998, 3);
+  });
+
+  test('can be made again', () => {
+    const made = new Making(FULL).upTo('bottle');
+    expect(predict(recipeAsMade(made.state), kitchenAt(AROUND)).ok).toBe(true);
   });
 });

@@ -1,2 +1,3 @@
 export { lastOnBench, layOnBench } from './benchStore';
+export { firstRecipe } from './draft';
 export { writeJsonLd, writeOpenForm } from './recipeFiles';

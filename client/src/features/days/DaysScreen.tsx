@@ -77,7 +77,7 @@ function Settled() {
 
 /** While nothing is found yet, and when it could not be looked for. */
 function WhereItFits() {
-  const { state, choices, fitting } = useDays();
+  const { state, fitting } = useDays();
   const { wanted, fitted, done, error, retry } = fitting;
   if (error) {
     return (
@@ -89,7 +89,7 @@ function WhereItFits() {
       </Panel>
     );
   }
-  const working = wanted ? !fitted : !state.wishKnown && choices.length > 0;
+  const working = wanted ? !fitted : !state.wishKnown;
   if (!working) return null;
   return (
     <Panel title="Where it fits">

@@ -10,7 +10,6 @@ import { NameField } from '../../ui/NameField';
 import { Panel } from '../../ui/Panel';
 import { QuantityField } from '../../ui/QuantityField';
 import { Toggle } from '../../ui/Toggle';
-import { AppText } from '../../ui/AppText';
 import { SPACE } from '../../ui/theme';
 import { CUP_NAMES } from '../../ui/cupNames';
 import type { Wish } from './wish';
@@ -20,16 +19,6 @@ import { useDays } from './useDays';
 /** So many jars of what, by when. */
 export function WishForm() {
   const { state, choices, dispatch } = useDays();
-  if (choices.length === 0) {
-    return (
-      <Panel title="When do you want it?">
-        <AppText>
-          Save a recipe on the bench first. Then say here by when you want the milk, and every step gets its
-          moment.
-        </AppText>
-      </Panel>
-    );
-  }
   const { wish } = state;
   const onChange = (next: Partial<Wish>): void => dispatch({ type: 'wished', wish: { ...wish, ...next } });
   return (

@@ -1,4 +1,6 @@
 import { lazy } from 'react';
 
+export { Again } from './Again';
+
 // Drawn beside what is next where there is room for it, and loaded only then.
 export const UnderWayRibbon = lazy(() => import('./UnderWayRibbon'));

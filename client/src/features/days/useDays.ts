@@ -32,7 +32,7 @@ import type { Wanted } from '../../wire/plans';
 import { usePlanning } from '../../wire/plans';
 import type { KnownBatch } from '../../wire/batches';
 import type { KnownKitchen } from '../../wire/kitchen';
-import { lastOnBench } from '../bench';
+import { firstRecipe, lastOnBench } from '../bench';
 import type { DaysAction, DaysState } from './daysState';
 import { daysReducer, firstDaysState } from './daysState';
 import type { Fitting } from './useFit';
@@ -183,7 +183,12 @@ export function useDaysOf(data: DaysData): Days {
   const nowMs = useNowMs(30_000);
   const [fromMs] = useState(planningMs);
   const [bench] = useState(lastOnBench);
-  const choices = useMemo(() => [...(bench ? [bench] : []), ...recipes], [bench, recipes]);
+  const { machine, strainer } = kitchen;
+  const choices = useMemo(() => {
+    // A kitchen with nothing saved begins with what its bench begins with.
+    const first = recipes.length > 0 ? [] : [firstRecipe(machine, strainer)];
+    return [...(bench ? [bench] : first), ...recipes];
+  }, [bench, recipes, machine, strainer]);
   const { kept, underWay, taken } = useTaken(data, fromMs);
   const [wishes] = useState(() => firstWishes(choices, kitchen, model, fromMs));
   const [state, dispatch] = useReducer(daysReducer, wishes[0], firstDaysState);

@@ -1,5 +1,5 @@
 import type { BatchState } from '@humble-churn/core';
-import { massFlow, formatMass, formatVolume, effectiveEvents } from '@humble-churn/core';
+import { massFlow, recipeAsMade, formatMass, formatVolume, effectiveEvents } from '@humble-churn/core';
 import { useRouter } from 'expo-router';
 import { StyleSheet, View } from 'react-native';
 import { useBatchAllergensText } from '../../wire/allergens';
@@ -20,6 +20,7 @@ import { useWidth } from '../../ui/useWidth';
 import { BODY_LABELS, MACHINE_LABELS, strainedLabel, PEEL_LABELS, SOAK_LABELS } from '../../ui/recipeLabels';
 import { layOnBench } from '../bench';
 import { eventLabel } from '../counter';
+import { Again } from '../days';
 import { Comparison } from './Comparison';
 
 /** The page of one batch: predicted beside measured, the recipe, and everything that happened. */
@@ -90,6 +91,7 @@ function Page({ batch, kitchen }: { batch: KnownBatch; kitchen: KnownKitchen }) 
               router.navigate('/bench');
             }}
           />
+          <Again recipe={recipeAsMade(state)} kitchen={kitchen} />
           {state.status === 'under-way' && (
             <Button
               label="To the counter"

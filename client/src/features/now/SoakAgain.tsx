@@ -4,6 +4,7 @@ import {
   cautionsBefore,
   isFreeOf,
   predict,
+  recipeAsMade,
   recipeAllergens,
   formatMass,
   formatVolume,
@@ -22,6 +23,7 @@ import { Panel } from '../../ui/Panel';
 import { AppText } from '../../ui/AppText';
 import { Play } from '../../ui/icons';
 import { SPACE } from '../../ui/theme';
+import { Again } from '../days';
 
 /** The last recipe's soak once more, in two taps: what to weigh, and go. */
 export function SoakAgain() {
@@ -34,8 +36,19 @@ export function SoakAgain() {
 
 function OfBatch({ batchId }: { batchId: string }) {
   const { data } = useKitchenModel();
-  const recipe = useBatch(batchId).data?.state.recipe;
-  return data && recipe ? <LastSoak {...data} recipe={recipe} /> : null;
+  const state = useBatch(batchId).data?.state;
+  if (!data || !state) return null;
+  const { recipe } = state;
+  const { model, kitchen } = data;
+  // Nothing is proposed that one of its drinkers avoids, or whose allergens are not known.
+  const avoided = avoidedBy(model.people, recipe.drinkers);
+  if (!isFreeOf(recipeAllergens(recipe, model.pantry), avoided)) return null;
+  return (
+    <>
+      <LastSoak kitchen={kitchen} model={model} recipe={recipe} />
+      <Again recipe={recipeAsMade(state)} kitchen={kitchen} counter />
+    </>
+  );
 }
 
 interface Props {
@@ -50,9 +63,6 @@ function LastSoak({ kitchen, model, recipe }: Props) {
   const router = useRouter();
   // New for each time it is opened: a second tap on the same start makes nothing twice.
   const [key, setKey] = useState<string | null>(null);
-  // Nothing is proposed that one of its drinkers avoids, or whose allergens are not known.
-  const avoided = avoidedBy(model.people, recipe.drinkers);
-  if (!isFreeOf(recipeAllergens(recipe, model.pantry), avoided)) return null;
   if (key === null) {
     return (
       <Button

@@ -1,4 +1,4 @@
-import type { KitchenModel } from '@humble-churn/core';
+import type { KitchenModel, Prediction, Recipe } from '@humble-churn/core';
 import type { SavedRecipe } from '@humble-churn/contract';
 import { RECIPE_PART_LABELS, fromInstant, refusalMessage } from '@humble-churn/contract';
 import { cautionsBefore, predict, recipeAllergens, recipeChanges, withIngredients } from '@humble-churn/core';
@@ -19,6 +19,7 @@ import type { KnownKitchen } from '../../wire/kitchen';
 import { useArchiveRecipe, useRecipeHistory } from '../../wire/recipes';
 import { layOnBench } from '../bench';
 import { writeJsonLd, writeOpenForm } from '../bench';
+import { Again } from '../days';
 import { recipeSummary } from './summary';
 
 interface Props {
@@ -82,6 +83,7 @@ export function RecipeCard({ kept, model, kitchen }: Props) {
           kind="main"
           onPress={() => ontoBench(recipe, { id: kept.id, version: kept.version })}
         />
+        {prediction && <Again recipe={recipe} kitchen={kitchen} />}
         <Button
           label="Duplicate"
           hint={`Duplicate ${recipe.name} on the bench`}
@@ -92,20 +94,7 @@ export function RecipeCard({ kept, model, kitchen }: Props) {
           hint={`${opened ? 'Hide' : 'Show'} the versions of ${recipe.name}`}
           onPress={() => setOpened(!opened)}
         />
-        <Button
-          kind="quiet"
-          label="Download"
-          hint={`Download ${recipe.name}`}
-          onPress={() => writeOpenForm(recipe, model.pantry)}
-        />
-        {prediction && (
-          <Button
-            kind="quiet"
-            label="Export as web recipe"
-            hint={`Export as web recipe: ${recipe.name}`}
-            onPress={() => void writeJsonLd(recipe, model.pantry, prediction)}
-          />
-        )}
+        <ToFiles recipe={recipe} model={model} prediction={prediction} />
         <Button
           kind="quiet"
           label={kept.away ? 'Back to the book' : 'Archive'}
@@ -115,6 +104,34 @@ export function RecipeCard({ kept, model, kitchen }: Props) {
       </View>
       {opened && <Versions kept={kept} model={model} kitchen={kitchen} />}
     </Panel>
+  );
+}
+
+interface ToFilesProps {
+  recipe: Recipe;
+  model: KitchenModel;
+  prediction: Prediction | null;
+}
+
+/** The recipe as a file, in its open form or for other programs. */
+function ToFiles({ recipe, model, prediction }: ToFilesProps) {
+  return (
+    <>
+      <Button
+        kind="quiet"
+        label="Download"
+        hint={`Download ${recipe.name}`}
+        onPress={() => writeOpenForm(recipe, model.pantry)}
+      />
+      {prediction && (
+        <Button
+          kind="quiet"
+          label="Export as web recipe"
+          hint={`Export as web recipe: ${recipe.name}`}
+          onPress={() => void writeJsonLd(recipe, model.pantry, prediction)}
+        />
+      )}
+    </>
   );
 }
 

@@ -1,0 +1,53 @@
+import { fromInstant } from '@humble-churn/contract';
+import type { Recipe } from '@humble-churn/core';
+import { View } from 'react-native';
+import { Button } from '../../ui/Button';
+import { Notice } from '../../ui/Notice';
+import { useToast } from '../../ui/Toast';
+import { CalendarDays } from '../../ui/icons';
+import { SPACE } from '../../ui/theme';
+import { serverNowMs, useNowMs } from '../../wire/clock';
+import type { KnownKitchen } from '../../wire/kitchen';
+import { momentText } from '../../wire/moments';
+import { usePlanning } from '../../wire/plans';
+import { firstGlassMs, useRepeat } from '../../wire/repeat';
+
+interface Props {
+  recipe: Recipe;
+  kitchen: KnownKitchen;
+  /** Taller, for the counter. */
+  counter?: boolean;
+}
+
+/** The same once more: planned for tomorrow's breakfast, or the nearest glass that fits, in one step. */
+export function Again({ recipe, kitchen, counter = false }: Props) {
+  const toast = useToast();
+  const planning = usePlanning();
+  const nowMs = useNowMs(60_000);
+  const { mutate, isPending, error } = useRepeat(kitchen);
+  const at = (ms: number): string => momentText(ms, serverNowMs(), kitchen.timeZone);
+  const glass = momentText(firstGlassMs(kitchen, nowMs), nowMs, kitchen.timeZone);
+  return (
+    <View style={styles.again}>
+      <Button
+        label={`Again, for ${glass}`}
+        hint={`Again, for ${glass}: ${recipe.name}`}
+        icon={CalendarDays}
+        counter={counter}
+        busy={isPending}
+        onPress={() =>
+          mutate(recipe, {
+            onSuccess: ({ plan, asAsked }) =>
+              toast({
+                words: `${asAsked ? '' : `There is no room for ${glass}. `}Planned for ${at(fromInstant(plan.glassAt))}: begin ${at(fromInstant(plan.moments.weighAt))}.`,
+                undo: () => planning.change(plan, { status: 'dropped' }),
+              }),
+          })
+        }
+      />
+      {error && <Notice kind="error">{error.message}</Notice>}
+    </View>
+  );
+}
+
+const styles = { again: { gap: SPACE.small } } as const;

@@ -1,0 +1,71 @@
+import type { Plan } from '@humble-churn/contract';
+import { toInstant } from '@humble-churn/contract';
+import type { Recipe } from '@humble-churn/core';
+import { timeOnDay } from '@humble-churn/core';
+import { useMutation, useQueryClient } from '@tanstack/react-query';
+import { ServerRefused, ServerUnreachable } from './apiClient';
+import { serverNowMs } from './clock';
+import type { KnownKitchen } from './kitchen';
+import { carryOut } from './sending';
+import { wireOwn, wireRecipe } from './wireRecipe';
+
+/** The glass that is asked for first, and what comes nearest to it; days from today, hours and minutes. */
+const GLASSES = [
+  [1, 7, 30],
+  [1, 12, 30],
+  [1, 18, 30],
+  [2, 7, 30],
+  [3, 7, 30],
+] as const;
+
+/** The first glass a repeated batch is planned for, ms. */
+export function firstGlassMs({ timeZone }: Pick<KnownKitchen, 'timeZone'>, nowMs: number): number {
+  const [[days, hours, minutes]] = GLASSES;
+  return timeOnDay(nowMs, days, hours, minutes, timeZone);
+}
+
+/** What a repeated batch came to: its plan, and whether it is for the glass that was asked for. */
+export interface Repeated {
+  plan: Plan;
+  asAsked: boolean;
+}
+
+/** Plans a recipe once more, for tomorrow's breakfast; where that does not fit, for the nearest glass that does. */
+export function useRepeat(kitchen: KnownKitchen) {
+  const client = useQueryClient();
+  return useMutation({
+    retry: false,
+    mutationFn: async (recipe: Recipe): Promise<Repeated> => {
+      const nowMs = serverNowMs();
+      let why: Error = new ServerUnreachable();
+      for (const [i, [days, hours, minutes]] of GLASSES.entries()) {
+        const planId = crypto.randomUUID();
+        try {
+          const done = await carryOut(client, 'makePlan', {
+            key: planId,
+            params: undefined,
+            body: {
+              recipe: wireRecipe(recipe),
+              ownIngredients: wireOwn([]),
+              glassAt: toInstant(timeOnDay(nowMs, days, hours, minutes, kitchen.timeZone)),
+              fresh: false,
+              soakedAlready: false,
+              moments: null,
+              planId,
+            },
+            // Where it fits among the rest only the server can say at once.
+            effect: () => {
+              throw new ServerUnreachable();
+            },
+          });
+          if (done.sent) return { plan: done.answer, asAsked: i === 0 };
+        } catch (error) {
+          const fits = !(error instanceof ServerRefused) || error.problem.fields?.[0]?.path[0] !== 'glassAt';
+          if (fits) throw error;
+          why = error;
+        }
+      }
+      throw why;
+    },
+  });
+}
