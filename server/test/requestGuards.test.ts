@@ -172,9 +172,9 @@ test('a line stays open between two askings of a screen', async () => {
 
 describe('addresses and ways to call them', () => {
   test('a wrong method is told so, with the right ones', async () => {
-    const wrong = await server.call('DELETE', '/api/kitchen');
+    const wrong = await server.call('PUT', '/api/kitchen');
     expect(wrong.status).toBe(405);
-    expect(wrong.headers.get('allow')).toBe('GET, PATCH');
+    expect(wrong.headers.get('allow')).toBe('GET, PATCH, DELETE');
     expect(wrong.body.code).toBe('method-not-allowed');
     expect((await server.create('/api/plans.ics', {})).status).toBe(405);
     expect((await server.get('/api/kitchen')).status).toBe(200);
