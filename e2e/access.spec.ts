@@ -324,6 +324,7 @@ test('whatever the keyboard is at has one ring round it, a field with its unit',
   await page.goto(`${demo.url}/bench`);
   await settled(page);
   await openDecision(page, 'Blend');
+  await expect(page.getByRole('textbox', { name: 'Blender power' })).toBeVisible();
   const ringed = (): Promise<{ name: string; field: boolean; self: boolean; box: boolean }> =>
     page.evaluate(() => {
       const at = document.activeElement ?? document.body;

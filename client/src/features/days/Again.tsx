@@ -50,4 +50,5 @@ export function Again({ recipe, kitchen, counter = false }: Props) {
   );
 }
 
-const styles = { again: { gap: SPACE.small } } as const;
+// In a row of buttons it is no wider than the row: large text wraps.
+const styles = { again: { gap: SPACE.small, maxWidth: '100%' } } as const;
