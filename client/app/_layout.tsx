@@ -9,6 +9,7 @@ import { StepAlerts } from '~/features/counter/StepAlerts';
 import { Shell } from '~/ui/Shell';
 import { ThemeProvider } from '~/ui/ThemeProvider';
 import { ToastHost } from '~/ui/Toast';
+import { MeasuresProvider } from '~/ui/MeasuresProvider';
 import { ServerMonitor } from '~/wire/ServerMonitor';
 import { isKept, keptCache } from '~/wire/keptCache';
 import { KEPT_FOR_MS, newQueryClient } from '~/wire/queryClient';
@@ -37,9 +38,11 @@ export default function Layout() {
       <ThemeProvider>
         <StatusBar style="auto" />
         <ToastHost>
-          <Shell>
-            <Slot />
-          </Shell>
+          <MeasuresProvider>
+            <Shell>
+              <Slot />
+            </Shell>
+          </MeasuresProvider>
         </ToastHost>
       </ThemeProvider>
     </PersistQueryClientProvider>

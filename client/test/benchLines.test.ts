@@ -4,7 +4,7 @@ import { benchLine } from '~/features/bench/benchLines';
 import { SECTIONS } from '~/features/bench/openSections';
 
 const almond = plainRecipe('Almond milk', 'almond', 6.62, 12);
-const METRIC = { measures: 'metric', cupSystem: 'us' } as const;
+const METRIC = { measures: 'metric', cupSystem: 'us', spoonSystem: 'metric' } as const;
 
 function lines(
   change: Partial<Recipe> = {},
@@ -58,7 +58,7 @@ test('blends, people, salt and doses are told, too', () => {
     nut: '75 % almond, 25 % cashew, flour',
     amount: expect.stringContaining('3 × 1 × 1 day'),
     soak: 'No soak, so blending takes longer',
-    finish: expect.stringMatching(/^Fine salt, to 1\d\d\d mL$/),
+    finish: expect.stringMatching(/^1 pinch fine salt, to 1\d\d\d mL$/),
     drinkers: 'Noor',
     name: 'No name yet',
   });

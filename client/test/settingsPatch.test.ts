@@ -1,4 +1,4 @@
-import { KitchenSettingsSchema } from '@humble-churn/contract';
+import { KitchenSettingsSchema, patchedSettings } from '@humble-churn/contract';
 import { patchBack, settingsPatch } from '~/features/kitchen/settingsPatch';
 
 const KEPT = KitchenSettingsSchema.parse({
@@ -29,11 +29,20 @@ test('what is wrong is named, and holds up nothing else', () => {
   const { patch, changed, wrong } = settingsPatch(KEPT, typed);
   expect(wrong).toEqual(['fridgeTempC', 'currency', 'profile.quietFrom']);
   expect(changed).toEqual(['roomTempC', 'profile.glassMl']);
-  // The profile goes out whole: what is wrong in it stays as it was kept.
-  expect(patch).toEqual({ roomTempC: 21, profile: { ...KEPT.profile, glassMl: 250 } });
+  // Of the profile goes out what changed: what is wrong in it stays as it was kept.
+  expect(patch).toEqual({ roomTempC: 21, profile: { glassMl: 250 } });
 });
 
 test('a patch is taken back by what was kept before', () => {
   const { patch } = settingsPatch(KEPT, { ...KEPT, name: 'Pier', fridgeTempC: 7 });
   expect(patchBack(KEPT, patch ?? {})).toEqual({ name: 'Ferry house', fridgeTempC: 4 });
+});
+
+test('taking back a part of the profile leaves the parts that were saved later', () => {
+  const people = [{ name: 'Oda', avoids: [] }];
+  const withPeople = patchedSettings(KEPT, { profile: { people } });
+  const { patch } = settingsPatch(KEPT, withPeople);
+  const later = patchedSettings(withPeople, { profile: { glassMl: 300 } });
+  const back = patchedSettings(later, patchBack(KEPT, patch ?? {}));
+  expect(back.profile).toEqual({ ...KEPT.profile, glassMl: 300 });
 });

@@ -1,12 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import type { CommandBody, Plan } from '@humble-churn/contract';
-import {
-  OwnIngredientSchema,
-  PlannedPredictionSchema,
-  PlannedSchema,
-  toInstant,
-} from '@humble-churn/contract';
+import { OwnItemSchema, PlannedPredictionSchema, PlannedSchema, toInstant } from '@humble-churn/contract';
 import { ingredientFromPack, plainRecipe, USUAL_KITCHEN } from '@humble-churn/core';
 import { batchLooks, BATCH_LOOKS } from '~/ui/BatchBand';
 import { firstWishes, readTimeOfDay } from '~/features/days/wish';
@@ -256,7 +251,7 @@ describe('entries on their way', () => {
     const saved = { id: BATCH_ID, version: 1, savedAt: AT, away: false, recipe, ingredients: [] };
     const made = ingredientFromPack({ ...PACK, key: 'own-oat' });
     if (!made.ok) throw new Error(made.refusal.code);
-    const ingredient = OwnIngredientSchema.parse(made.value);
+    const ingredient = OwnItemSchema.parse(made.value);
     const own = { params: { key: 'own-oat' }, effect: { ...ingredient, archived: true } };
     const ofRecipe = { params: { recipeId: BATCH_ID } };
     const newRecipe = { recipe, ownIngredients: [], recipeId: BATCH_ID };

@@ -1,7 +1,7 @@
 import type { BatchEvent, EventBody } from '@humble-churn/core';
 import { MAX_LOADS } from '@humble-churn/core';
 import { z } from 'zod';
-import { KeptIngredientsSchema, OwnIngredientSchema } from './ingredient';
+import { KeptIngredientsSchema, MOST_OWN_ITEMS, OwnItemSchema } from './ingredient';
 import { InstantSchema, TimeZoneSchema, fromInstant } from './instant';
 import { PlannedPredictionSchema, UncertaintySchema } from './prediction';
 import { RecipeSchema, SurroundingsSchema } from './recipe';
@@ -166,7 +166,7 @@ export type BatchList = z.infer<typeof BatchListSchema>;
 export const NewBatchSchema = z
   .object({
     recipe: RecipeSchema,
-    ownIngredients: z.array(OwnIngredientSchema).max(8).default([]),
+    ownIngredients: z.array(OwnItemSchema).max(MOST_OWN_ITEMS).default([]),
     /** The plan this batch carries out. */
     planId: z.uuid().nullable().default(null),
     /** The device's own id for it, so that it can go on with what it has not yet sent. */

@@ -1,4 +1,5 @@
-import type { OwnIngredient, PackFigures } from '@humble-churn/core';
+import type { AdditionPack, OwnItem, PackFigures, Result } from '@humble-churn/core';
+import { additionFromPack, additionPackOf, ingredientFromPack, isOwnNut, packOf } from '@humble-churn/core';
 import { z } from 'zod';
 import { AllergenSchema, allergenFromWords } from './allergen';
 
@@ -7,6 +8,9 @@ const KeySchema = z
   .string()
   .regex(/^[a-z0-9][a-z0-9_-]{0,63}$/)
   .meta({ description: 'Short stable key of an ingredient' });
+
+/** The most of the cook's own that one recipe can hold: its nuts, its additions and its liquid. */
+export const MOST_OWN_ITEMS = 24;
 
 export const IngredientKeySchema = KeySchema;
 export const AdditionKeySchema = KeySchema;
@@ -125,17 +129,62 @@ const OwnIngredientObject = z
     path: ['carbPct'],
   });
 
-/** One of the cook's own ingredients, whole: composition, behaviour, and which figures are guesses. */
-export const OwnIngredientSchema = z
-  .preprocess(fromEarlierIngredient, OwnIngredientObject)
-  .meta({ id: 'OwnIngredient' }) satisfies z.ZodType<OwnIngredient>;
+const AdditionKindSchema = z.enum(['sweetener', 'flavour', 'seasoning', 'body', 'emulsifier', 'liquid']);
+const WhenSchema = z.enum(['before', 'after', 'either']);
+const PieceNameSchema = z.string().trim().min(1).max(20);
+/** Nothing that is eaten is lighter than froth or heavier than salt packed hard, g per mL. */
+const GPerMlSchema = z.number().min(0.05).max(3).nullable();
+const GEachSchema = z.number().min(0.1).max(2000).nullable();
+const SodiumSchema = z.number().min(0).max(39_400);
+const SweetnessSchema = z.number().min(0).max(1000);
+const CapSchema = z.number().min(0.01).max(400).nullable();
+
+const OwnAdditionObject = z
+  .object({
+    key: KeySchema,
+    name: NameSchema,
+    kind: AdditionKindSchema,
+    allergens: AllergensSchema,
+    byRegion: z.boolean(),
+    waterPct: pct,
+    proteinPct: pct,
+    fatPct: pct,
+    carbPct: pct,
+    fibrePct: pct,
+    sugarsPct: pct,
+    ashPct: pct,
+    kcalPer100G: z.number().min(0).max(1000),
+    gPerMl: GPerMlSchema,
+    gEach: GEachSchema,
+    piece: z.object({ one: PieceNameSchema, many: z.string().trim().min(1).max(24) }).nullable(),
+    relativeSweetness: SweetnessSchema,
+    when: WhenSchema,
+    sodiumMgPer100G: SodiumSchema,
+    alcoholPct: pct,
+    shortensKeeping: z.boolean(),
+    capGPerL: CapSchema,
+    caution: z.string().max(300),
+    revision: z.number().int().min(1).default(1),
+    archived: z.boolean().default(false),
+  })
+  .refine((i) => i.waterPct + i.proteinPct + i.fatPct + i.carbPct + i.ashPct <= 100.05, {
+    error: 'the parts add up to more than 100 g in 100 g',
+    path: ['carbPct'],
+  });
+
+/**
+ * One of the cook's own, whole: a nut or seed with its composition, behaviour, and which figures are guesses, or an
+ * addition.
+ */
+export const OwnItemSchema = z
+  .preprocess(fromEarlierIngredient, z.discriminatedUnion('kind', [OwnIngredientObject, OwnAdditionObject]))
+  .meta({ id: 'OwnItem' }) satisfies z.ZodType<OwnItem>;
 
 /** Ingredients kept with a recipe, a plan or a batch. One that cannot be read is left out: it is then unknown there. */
 export const KeptIngredientsSchema = z
   .preprocess(
-    (value) =>
-      Array.isArray(value) ? value.filter((one) => OwnIngredientSchema.safeParse(one).success) : value,
-    z.array(OwnIngredientSchema),
+    (value) => (Array.isArray(value) ? value.filter((one) => OwnItemSchema.safeParse(one).success) : value),
+    z.array(OwnItemSchema),
   )
   .default([]);
 
@@ -162,31 +211,85 @@ export const PackFiguresSchema = z
 
 export type PackFiguresWire = z.infer<typeof PackFiguresSchema>;
 
+/** What the pack of an addition says per 100 g; null where it is silent. */
+export const AdditionPackSchema = z
+  .object({
+    name: NameSchema,
+    kind: AdditionKindSchema,
+    allergens: AllergensSchema,
+    byRegion: z.boolean(),
+    fatPct: pct,
+    carbPct: pct,
+    carbIncludesFibre: z.boolean(),
+    proteinPct: pct,
+    sugarsPct: pct.nullable(),
+    fibrePct: pct.nullable(),
+    kcalPer100G: z.number().min(0).max(1000).nullable(),
+    sodiumMgPer100G: SodiumSchema.nullable(),
+    gPerMl: GPerMlSchema,
+    gEach: GEachSchema,
+    pieceName: PieceNameSchema.nullable(),
+    relativeSweetness: SweetnessSchema,
+    when: WhenSchema,
+    shortensKeeping: z.boolean(),
+    capGPerL: CapSchema,
+  })
+  .meta({ id: 'AdditionPack' }) satisfies z.ZodType<Omit<AdditionPack, 'key'>>;
+
+export type AdditionPackWire = z.infer<typeof AdditionPackSchema>;
+
+/** The pack of anything that a cook adds to the table. */
+export type ItemPack = PackFiguresWire | AdditionPackWire;
+
+export function isAdditionPack(pack: ItemPack): pack is AdditionPackWire {
+  return AdditionKindSchema.safeParse(pack.kind).success;
+}
+
+/** An item from its pack, under a key; refused where its figures cannot be. */
+export function itemFromPack(pack: ItemPack, key: string): Result<OwnItem> {
+  return isAdditionPack(pack) ? additionFromPack({ ...pack, key }) : ingredientFromPack({ ...pack, key });
+}
+
+/** What the pack of an item said, for correcting it. */
+export function itemPackOf(item: OwnItem): ItemPack {
+  const { key: _key, ...pack } = isOwnNut(item) ? packOf(item) : additionPackOf(item);
+  return { ...pack, allergens: [...pack.allergens] };
+}
+
 /** What an earlier page does not know to say gets its default. */
 function fromEarlierPack(value: unknown): unknown {
   const sent = z.looseObject({ allergen: z.string().optional() }).safeParse(value);
   if (!sent.success) return value;
   const { allergen: words, ...rest } = sent.data;
   const allergen = words === undefined ? null : allergenFromWords(words);
+  // Only of nuts and seeds was there an earlier form.
+  const nut = rest['kind'] === 'nut' || rest['kind'] === 'seed';
   return {
     byRegion: allergen?.byRegion ?? false,
-    gels: false,
-    seleniumUgPerG: null,
-    rawLimitGPerServing: null,
+    ...(nut && { gels: false, seleniumUgPerG: null, rawLimitGPerServing: null }),
     ...(words !== undefined && { allergens: allergen ? [allergen.allergen] : [] }),
     ...rest,
   };
 }
 
 /** A pack as it is sent. */
-export const SentPackSchema = z.preprocess(fromEarlierPack, PackFiguresSchema);
+export const SentPackSchema = z.preprocess(
+  fromEarlierPack,
+  z.discriminatedUnion('kind', [PackFiguresSchema, AdditionPackSchema]),
+);
 
 /** A key as one of the cook's own ingredients has it: none of the table's. */
 const OwnKeySchema = KeySchema.regex(/^own-[a-z0-9-]+$/, { error: 'a key such as own-linseed' });
 
 /** An ingredient as it is added; `key` is the device's own, so that it can go on with what it has not yet sent. */
 export const NewIngredientSchema = z
-  .preprocess(fromEarlierPack, PackFiguresSchema.extend({ key: OwnKeySchema.optional() }))
+  .preprocess(
+    fromEarlierPack,
+    z.discriminatedUnion('kind', [
+      PackFiguresSchema.extend({ key: OwnKeySchema.optional() }),
+      AdditionPackSchema.extend({ key: OwnKeySchema.optional() }),
+    ]),
+  )
   .meta({ id: 'NewIngredient' });
 
 /** A stored row that cannot be read: what it is, where it is wrong, and for an ingredient what of its pack can be. */

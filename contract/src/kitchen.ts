@@ -91,6 +91,15 @@ export const KitchenSettingsSchema = z
     roomTempC: z.number().min(5).max(45),
     fridgeTempC: z.number().min(-1).max(15),
     cupSystem: z.enum(['us', 'metric', 'imperial']),
+    spoonSystem: z.enum(['us', 'metric', 'australian']).default('metric'),
+    /** How numbers, dates and times are written; null by the measures. */
+    locale: z
+      .string()
+      .regex(/^[a-z]{2,3}-[A-Z]{2}$/, { error: 'a language and a country, such as en-GB' })
+      .nullable()
+      .default(null),
+    /** Whether the first questions were answered, or passed over. */
+    setUp: z.boolean().default(true),
     measures: z.enum(['metric', 'us']),
     currency: z.string().regex(/^[A-Z]{3}$/, { error: 'three capital letters, such as EUR' }),
     budgetH: z.union([z.literal(48), z.literal(72), z.literal(96)]),
@@ -168,8 +177,33 @@ export const FridgeLogSchema = z
   })
   .meta({ id: 'FridgeLog' });
 
+/** The parts of a profile, each without what it is where nobody says it. */
+const profileParts = Object.fromEntries(
+  Object.entries(KitchenProfileSchema.shape).map(([part, kept]) => [part, kept.unwrap().optional()]),
+) as {
+  [Part in keyof typeof KitchenProfileSchema.shape]: z.ZodOptional<
+    ReturnType<(typeof KitchenProfileSchema.shape)[Part]['unwrap']>
+  >;
+};
+
+/** What changes: settings, and parts of the profile; the rest stays, whoever changed it meanwhile. */
 export const KitchenPatchSchema = KitchenSettingsSchema.omit({ timeZoneSet: true })
-  .extend({ profile: KitchenProfileSchema, timeZone: ChosenTimeZoneSchema })
+  .extend({
+    profile: z.object(profileParts),
+    timeZone: ChosenTimeZoneSchema,
+    // Without what they are where nobody says them: a patch changes what it names.
+    spoonSystem: KitchenSettingsSchema.shape.spoonSystem.unwrap(),
+    locale: KitchenSettingsSchema.shape.locale.unwrap(),
+    setUp: z.boolean(),
+  })
   .partial()
   .meta({ id: 'KitchenPatch' });
 export type KitchenPatch = z.infer<typeof KitchenPatchSchema>;
+
+/** The settings with what changes. */
+export function patchedSettings<S extends Pick<KitchenSettings, 'profile'>>(
+  settings: S,
+  { profile, ...patch }: KitchenPatch,
+): S {
+  return { ...settings, ...patch, profile: { ...settings.profile, ...profile } };
+}

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { EventSchema } from './batch';
-import { OwnIngredientSchema } from './ingredient';
+import { OwnItemSchema } from './ingredient';
 import { InstantSchema, TimeZoneSchema } from './instant';
 import { KitchenSettingsSchema } from './kitchen';
 import { PlanSchema } from './plan';
@@ -23,13 +23,13 @@ export const SCHEMA_ENTRY = 'kitchen.schema.json';
 
 const ExportedIngredientSchema = z.object({
   addedAt: InstantSchema,
-  ingredient: OwnIngredientSchema,
+  ingredient: OwnItemSchema,
   /** What it said before it was corrected. */
   earlier: z.array(
     z.object({
       revision: z.number().int().min(1),
       replacedAt: InstantSchema,
-      ingredient: OwnIngredientSchema,
+      ingredient: OwnItemSchema,
     }),
   ),
 });

@@ -1,4 +1,4 @@
-import type { KitchenModel, OwnIngredient, Surroundings } from '@humble-churn/core';
+import type { KitchenModel, OwnItem, Surroundings } from '@humble-churn/core';
 import { USUAL_CALIBRATION } from '@humble-churn/core';
 import type { KitchenProfile } from './kitchen';
 
@@ -12,7 +12,7 @@ type KnownSettings = Surroundings & {
 /** The kitchen as the core computes with it, from its settings and its own ingredients. */
 export function kitchenModel(
   { roomTempC, fridgeTempC, profile }: KnownSettings,
-  own: readonly OwnIngredient[],
+  own: readonly OwnItem[],
 ): KitchenModel {
   const { machines, strainers, people, packs, shopPerL, mealPerKg, perKWh } = profile;
   return {

@@ -1,7 +1,7 @@
 import type { KitchenModel, PlanJob, PlanWish, ScheduledBatch, StartTimes } from '@humble-churn/core';
 import { scheduledAt, planJob, settledJob } from '@humble-churn/core';
 import { z } from 'zod';
-import { KeptIngredientsSchema, OwnIngredientSchema } from './ingredient';
+import { KeptIngredientsSchema, MOST_OWN_ITEMS, OwnItemSchema } from './ingredient';
 import { InstantSchema, fromInstant, toInstant } from './instant';
 import { PlannedPredictionSchema } from './prediction';
 import { RecipeSchema } from './recipe';
@@ -51,7 +51,7 @@ export type PlanList = z.infer<typeof PlanListSchema>;
 export const NewPlanSchema = z
   .object({
     recipe: RecipeSchema,
-    ownIngredients: z.array(OwnIngredientSchema).max(8).default([]),
+    ownIngredients: z.array(OwnItemSchema).max(MOST_OWN_ITEMS).default([]),
     glassAt: InstantSchema,
     fresh: z.boolean().default(false),
     soakedAlready: z.boolean().default(false),

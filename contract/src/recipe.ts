@@ -1,7 +1,7 @@
 import type { Recipe, Surroundings } from '@humble-churn/core';
-import { DEFAULT_WARMTH_LIMIT_C, LIMITS, PURPOSES } from '@humble-churn/core';
+import { DEFAULT_WARMTH_LIMIT_C, DOSE_UNITS, LIMITS, PURPOSES } from '@humble-churn/core';
 import { z } from 'zod';
-import { AdditionKeySchema, IngredientKeySchema, OwnIngredientSchema } from './ingredient';
+import { AdditionKeySchema, IngredientKeySchema, MOST_OWN_ITEMS, OwnItemSchema } from './ingredient';
 
 const MachineKindSchema = z.enum(['personal-cup', 'standard-jug', 'high-speed-jug', 'cold-press']);
 const StrainerSchema = z.enum(['fine-bag', 'muslin', 'fine-sieve', 'none', 'cold-press']);
@@ -43,6 +43,13 @@ export const RecipeSchema = z
       saltGPerKg: within(LIMITS.saltGPerKg),
       changeEveryH: z.number().min(1).max(48).nullable(),
       water: z.enum(['poured', 'kept']),
+      keptPerNut: within(LIMITS.keptPerNut)
+        .optional()
+        .meta({ description: 'Grams of kept soak water per gram of nuts; left out where it is as usual' }),
+      rinses: within(LIMITS.rinses)
+        .int()
+        .optional()
+        .meta({ description: 'Times the nuts are rinsed afterwards; left out where it is once' }),
     }),
     peel: z.enum(['leave', 'pinch', 'towel', 'roast']),
     blend: z.object({
@@ -86,6 +93,10 @@ export const RecipeSchema = z
           addition: AdditionKeySchema,
           when: z.enum(['before', 'after']),
           gPerL: within(LIMITS.gPerL).meta({ description: 'Grams per litre of strained milk' }),
+          said: z
+            .object({ unit: z.enum(DOSE_UNITS), per: z.enum(['batch', 'litre']) })
+            .optional()
+            .meta({ description: 'How the cook said the dose' }),
         }),
       )
       .max(12)
@@ -103,7 +114,7 @@ export const RecipeFileSchema = z
     format: z.literal(RECIPE_FORMAT),
     version: z.literal(1),
     recipe: RecipeSchema,
-    ownIngredients: z.array(OwnIngredientSchema).max(8).default([]),
+    ownIngredients: z.array(OwnItemSchema).max(MOST_OWN_ITEMS).default([]),
   })
   .meta({ id: 'RecipeFile' });
 

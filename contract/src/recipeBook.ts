@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { KeptIngredientsSchema, OwnIngredientSchema } from './ingredient';
+import { KeptIngredientsSchema, MOST_OWN_ITEMS, OwnItemSchema } from './ingredient';
 import { InstantSchema } from './instant';
 import { RecipeSchema } from './recipe';
 
@@ -44,7 +44,7 @@ export type RecipeHistory = z.infer<typeof RecipeHistorySchema>;
 export const NewRecipeSchema = z
   .object({
     recipe: RecipeSchema,
-    ownIngredients: z.array(OwnIngredientSchema).max(8).default([]),
+    ownIngredients: z.array(OwnItemSchema).max(MOST_OWN_ITEMS).default([]),
     /** The device's own id for it, so that it can go on with what it has not yet sent. */
     recipeId: z.uuid().optional(),
   })

@@ -2,6 +2,7 @@ import type { CupSystem, Ingredient, NutForm, Recipe } from '@humble-churn/core'
 import {
   CUP_ML,
   OUNCE_G,
+  PINCH_ML,
   POUND_G,
   SPOON_ML,
   TABLE_ONLY,
@@ -75,9 +76,6 @@ const ADDITION_WORDS: readonly (readonly [RegExp, string])[] = [
   [/baking soda|bicarbonate/, 'baking_soda'],
   [/\bsalt\b/, 'salt'],
 ];
-
-/** A pinch, mL: an eighth of a teaspoon and a half again. */
-const PINCH_ML = 0.3;
 
 /** Grams or millilitres of a unit; null for a count. */
 function measureOf(unit: string | null, cups: CupSystem): { g: number } | { ml: number } | null {
@@ -154,7 +152,7 @@ function formOf(what: string): NutForm {
 
 /** Grams of an addition by weight, volume or piece; null where it is not counted that way. */
 function additionMassG(key: string, { quantity, unit, cups }: Amount): number | null {
-  const addition = findAddition(key);
+  const addition = findAddition(key, TABLE_ONLY);
   if (!addition) return null;
   const measure = measureOf(unit, cups);
   if (measure === null) return addition.gEach === null ? null : quantity * addition.gEach;
@@ -173,7 +171,7 @@ function gather(amount: Amount, sum: Gathered): boolean {
     return massG !== null;
   }
   const addition = ADDITION_WORDS.find(([words]) => words.test(what))?.[1];
-  if (addition !== undefined && findAddition(addition)) {
+  if (addition !== undefined && findAddition(addition, TABLE_ONLY)) {
     const massG = additionMassG(addition, amount);
     if (massG === null) return false;
     if (addition === 'coconut_water') sum.coconutG += massG;
@@ -254,7 +252,7 @@ export function fromLines(name: string, lines: readonly string[], cups: CupSyste
     ...base,
     additions: added.map(({ addition, massG }) => ({
       addition,
-      when: findAddition(addition)?.when === 'before' ? 'before' : 'after',
+      when: findAddition(addition, TABLE_ONLY)?.when === 'before' ? 'before' : 'after',
       gPerL: massG / litres,
     })),
   };

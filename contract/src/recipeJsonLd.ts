@@ -146,8 +146,8 @@ function readOpenForm(value: unknown, prefix: string): RecipeReading {
       return bad(`${prefix}ownIngredients.${i}.name`, refusalMessage(refusal));
     }
   }
-  const known = (key: string): boolean =>
-    findIngredient(key, { own: file.data.ownIngredients }) !== undefined;
+  const pantry = { own: file.data.ownIngredients };
+  const known = (key: string): boolean => findIngredient(key, pantry) !== undefined;
   const i = file.data.recipe.nuts.findIndex(
     (nut) => !known(nut.ingredient) && !nut.ingredient.startsWith('own-'),
   );
@@ -157,7 +157,9 @@ function readOpenForm(value: unknown, prefix: string): RecipeReading {
       `“${file.data.recipe.nuts[i]?.ingredient ?? ''}” is not an ingredient this app knows.`,
     );
   }
-  const j = file.data.recipe.additions.findIndex((dose) => findAddition(dose.addition) === undefined);
+  const j = file.data.recipe.additions.findIndex(
+    ({ addition }) => !addition.startsWith('own-') && findAddition(addition, pantry) === undefined,
+  );
   if (j >= 0) {
     return bad(
       `${prefix}recipe.additions.${j}.addition`,

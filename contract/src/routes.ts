@@ -11,7 +11,7 @@ import {
 import {
   IngredientKeySchema,
   IngredientPatchSchema,
-  OwnIngredientSchema,
+  OwnItemSchema,
   NewIngredientSchema,
   UnreadableSchema,
 } from './ingredient';
@@ -49,9 +49,7 @@ export interface Route<P extends Shape, Q extends Shape, B extends Shape, R exte
   creates: boolean;
 }
 
-const OwnIngredientsSchema = z
-  .object({ ingredients: z.array(OwnIngredientSchema) })
-  .meta({ id: 'OwnIngredients' });
+const OwnIngredientsSchema = z.object({ ingredients: z.array(OwnItemSchema) }).meta({ id: 'OwnIngredients' });
 const UnreadableListSchema = z
   .object({ unreadable: z.array(UnreadableSchema) })
   .meta({ id: 'UnreadableList' });
@@ -133,7 +131,7 @@ export const ROUTES = {
     path: '/api/ingredients',
     summary: 'Add an ingredient from what its pack says',
     body: NewIngredientSchema,
-    response: OwnIngredientSchema,
+    response: OwnItemSchema,
   }),
   changeIngredient: route({
     ...GET,

@@ -7,6 +7,8 @@ export const SCREENS = [
   '/counter/:batchId',
   '/days',
   '/devices',
+  '/additions/:key',
+  '/additions/new',
   '/ingredients/:key',
   '/ingredients/new',
   '/kitchen',

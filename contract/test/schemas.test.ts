@@ -1,13 +1,5 @@
 import type { Caution, EventRefusalCode, RefusalCode } from '@humble-churn/core';
-import {
-  LIMITS,
-  NUT_TABLE,
-  ingredientFromPack,
-  predict,
-  readQuantity,
-  uncertainty,
-  USUAL_KITCHEN,
-} from '@humble-churn/core';
+import { LIMITS, NUT_TABLE, predict, readQuantity, uncertainty, USUAL_KITCHEN } from '@humble-churn/core';
 import fc from 'fast-check';
 import {
   BatchSchema,
@@ -16,7 +8,8 @@ import {
   KitchenPatchSchema,
   KitchenProfileSchema,
   KitchenSettingsSchema,
-  OwnIngredientSchema,
+  OwnItemSchema,
+  itemFromPack,
   SentPackSchema,
   PlannedPredictionSchema,
   PredictionSchema,
@@ -191,18 +184,17 @@ describe('what the core says passes its own schema', () => {
       cupG: null,
     });
     expect(pack.name).toBe('Tiger nut');
-    const made = ingredientFromPack({ ...pack, key: 'own-tiger-nut' });
-    expect(OwnIngredientSchema.safeParse(made.ok && made.value).success).toBe(true);
+    const made = itemFromPack(pack, 'own-tiger-nut');
+    expect(OwnItemSchema.safeParse(made.ok && made.value).success).toBe(true);
   });
 
   test('every ingredient of the table has the shape of an own one', () => {
-    for (const row of NUT_TABLE)
-      expect(OwnIngredientSchema.safeParse({ ...row, guessed: [] }).success).toBe(true);
+    for (const row of NUT_TABLE) expect(OwnItemSchema.safeParse({ ...row, guessed: [] }).success).toBe(true);
   });
 
   test('an ingredient that weighs more than itself is turned away', () => {
     const row = { ...NUT_TABLE[0], guessed: [], fatPct: 90 };
-    expect(complaints(OwnIngredientSchema.safeParse(row))).toContain('carbPct');
+    expect(complaints(OwnItemSchema.safeParse(row))).toContain('carbPct');
   });
 });
 

@@ -1,4 +1,4 @@
-import type { KitchenModel, OwnIngredient, Surroundings } from '@humble-churn/core';
+import type { KitchenModel, OwnItem, Surroundings } from '@humble-churn/core';
 import { CALENDAR_PATH, LIVE_PATH, ROUTES } from '@humble-churn/contract';
 import { EXPORT_PATH, IMPORT_PATH } from '@humble-churn/contract/kitchenFile';
 import { predict, withIngredients } from '@humble-churn/core';
@@ -152,7 +152,7 @@ function serveComputed(serving: Serving): void {
   /** This kitchen, as something that is only asked about would have it. */
   const modelFor = async (
     kitchen: KitchenAccess,
-    asked: { ownIngredients: readonly OwnIngredient[]; surroundings?: Surroundings | undefined },
+    asked: { ownIngredients: readonly OwnItem[]; surroundings?: Surroundings | undefined },
   ): Promise<KitchenModel> => {
     const model = (await kitchen.read((scope) => readKitchenModel(scope))).kitchen;
     const brought = withIngredients(model, checkBrought(asked.ownIngredients));

@@ -14,7 +14,7 @@ import type {
   BatchState,
   FridgeReading,
   Guide,
-  OwnIngredient,
+  OwnItem,
   Recipe,
 } from '@humble-churn/core';
 import { batchState, batchSummary, eventRefusal, plannedEvent } from '@humble-churn/core';
@@ -134,7 +134,7 @@ export async function changedBatches(
 
 interface Start {
   recipe: Recipe;
-  ownIngredients: readonly OwnIngredient[];
+  ownIngredients: readonly OwnItem[];
   /** The steps that the device began it with. */
   guide?: Guide | undefined;
 }

@@ -188,6 +188,8 @@ const DEMO_KITCHEN = {
   roomTempC: 19,
   fridgeTempC: 4,
   cupSystem: 'us',
+  spoonSystem: 'metric',
+  locale: 'en-GB',
   measures: 'metric',
   currency: 'EUR',
   budgetH: 96,

@@ -1,10 +1,10 @@
 import { isDeepStrictEqual } from 'node:util';
-import type { IngredientPatchSchema, NewIngredientSchema } from '@humble-churn/contract';
-import { OwnIngredientSchema } from '@humble-churn/contract';
-import type { OwnIngredient, PackFigures } from '@humble-churn/core';
+import type { IngredientPatchSchema, ItemPack, NewIngredientSchema } from '@humble-churn/contract';
+import { OwnItemSchema, itemFromPack } from '@humble-churn/contract';
+import type { OwnItem } from '@humble-churn/core';
 import {
+  findAddition,
   findIngredient,
-  ingredientFromPack,
   ownKeyFrom,
   poisonousName,
   refused,
@@ -20,13 +20,13 @@ import { ownIngredientRevisions, ownIngredients } from './tables';
 
 type Row = typeof ownIngredients.$inferSelect;
 
-function readRow({ body, archived }: Row): OwnIngredient | null {
-  const read = OwnIngredientSchema.safeParse(body);
+function readRow({ body, archived }: Row): OwnItem | null {
+  const read = OwnItemSchema.safeParse(body);
   return read.success ? { ...read.data, archived } : null;
 }
 
 /** The cook's own ingredients that can be read, archived ones too: what uses them still finds them. */
-export async function listOwnIngredients({ db, kitchenId }: Scope): Promise<OwnIngredient[]> {
+export async function listOwnIngredients({ db, kitchenId }: Scope): Promise<OwnItem[]> {
   const rows = await db
     .select()
     .from(ownIngredients)
@@ -42,7 +42,7 @@ function ofKey({ kitchenId }: Scope, key: string): SQL | undefined {
   return and(eq(ownIngredients.kitchenId, kitchenId), eq(ownIngredients.key, key));
 }
 
-export async function viewOwnIngredient(scope: Scope, key: string): Promise<OwnIngredient> {
+export async function viewOwnIngredient(scope: Scope, key: string): Promise<OwnItem> {
   const [row] = await scope.db.select().from(ownIngredients).where(ofKey(scope, key));
   const read = row && readRow(row);
   if (!read) throw none();
@@ -58,12 +58,14 @@ async function freeKey({ db, kitchenId }: Scope, name: string): Promise<string> 
   const taken = new Set(rows.map((row) => row.key));
   const base = ownKeyFrom(name);
   let key = base;
-  for (let n = 2; taken.has(key) || findIngredient(key, TABLE_ONLY) !== undefined; n++) key = `${base}-${n}`;
+  const inTable = (): boolean =>
+    (findIngredient(key, TABLE_ONLY) ?? findAddition(key, TABLE_ONLY)) !== undefined;
+  for (let n = 2; taken.has(key) || inTable(); n++) key = `${base}-${n}`;
   return key;
 }
 
 /** Ingredients that came along with a recipe; a poisonous one turns all of it away. */
-export function checkBrought(brought: readonly OwnIngredient[]): readonly OwnIngredient[] {
+export function checkBrought(brought: readonly OwnItem[]): readonly OwnItem[] {
   for (const { name } of brought) {
     const why = poisonousName(name);
     if (why) throw notComputable(refused('name-poisonous', ['name'], { name, why }).refusal);
@@ -72,11 +74,11 @@ export function checkBrought(brought: readonly OwnIngredient[]): readonly OwnIng
 }
 
 /** What an ingredient says, whatever it is called and however often it was changed here. */
-function contentOf({ key: _key, revision: _revision, archived: _archived, ...what }: OwnIngredient): unknown {
+function contentOf({ key: _key, revision: _revision, archived: _archived, ...what }: OwnItem): unknown {
   return what;
 }
 
-async function addRow({ db, kitchenId, now }: ChangeScope, key: string, body: OwnIngredient): Promise<void> {
+async function addRow({ db, kitchenId, now }: ChangeScope, key: string, body: OwnItem): Promise<void> {
   await db.insert(ownIngredients).values({ kitchenId, key, body, createdAt: now });
 }
 
@@ -86,7 +88,7 @@ async function addRow({ db, kitchenId, now }: ChangeScope, key: string, body: Ow
  */
 export async function adoptIngredients(
   scope: ChangeScope,
-  brought: readonly OwnIngredient[],
+  brought: readonly OwnItem[],
 ): Promise<Map<string, string>> {
   const keys = new Map<string, string>();
   for (const one of checkBrought(brought)) {
@@ -97,7 +99,7 @@ export async function adoptIngredients(
       continue;
     }
     const key = await freeKey(scope, one.name);
-    const body = OwnIngredientSchema.parse({ ...one, key, revision: 1, archived: false });
+    const body = OwnItemSchema.parse({ ...one, key, revision: 1, archived: false });
     await raiseRevision(scope, 'ingredients');
     await addRow(scope, key, body);
     keys.set(one.key, key);
@@ -106,10 +108,10 @@ export async function adoptIngredients(
 }
 
 /** What a pack comes to, as it is read back: a row that could not be read is never written. */
-function fromPack(pack: PackFigures, revision: number): OwnIngredient {
-  const made = ingredientFromPack(pack);
+function fromPack(pack: ItemPack, key: string, revision: number): OwnItem {
+  const made = itemFromPack(pack, key);
   if (!made.ok) throw notComputable(made.refusal);
-  return OwnIngredientSchema.parse({ ...made.value, revision });
+  return OwnItemSchema.parse({ ...made.value, revision });
 }
 
 /** Adds an ingredient from its pack, under the device's own key if it has one, and answers the key. */
@@ -125,7 +127,7 @@ export async function addIngredient(
     }
   }
   await raiseRevision(scope, 'ingredients');
-  await addRow(scope, key, fromPack({ ...pack, key }, 1));
+  await addRow(scope, key, fromPack(pack, key, 1));
   return key;
 }
 
@@ -148,7 +150,7 @@ export async function changeIngredient(
       .insert(ownIngredientRevisions)
       .values({ kitchenId, key, revision: before, body: row.body, replacedAt: now })
       .onConflictDoNothing();
-    const body = fromPack({ ...pack, key }, before + 1);
+    const body = fromPack(pack, key, before + 1);
     await db.update(ownIngredients).set({ body }).where(ofKey(scope, key));
   }
   if (archived !== undefined) {

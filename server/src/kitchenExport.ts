@@ -13,7 +13,7 @@ import type { EventWire } from '@humble-churn/contract';
 import {
   BatchSummarySchema,
   KeptIngredientsSchema,
-  OwnIngredientSchema,
+  OwnItemSchema,
   RECIPE_FORMAT,
   RecipeFileSchema,
   RecipeSchema,
@@ -69,7 +69,7 @@ async function exportedIngredients(
     .where(eq(ownIngredientRevisions.kitchenId, kitchenId))
     .orderBy(asc(ownIngredientRevisions.revision));
   return rows.flatMap((row) => {
-    const read = OwnIngredientSchema.safeParse(row.body);
+    const read = OwnItemSchema.safeParse(row.body);
     if (!read.success) {
       unreadable.push({ table: 'own_ingredients', row });
       return [];
@@ -77,7 +77,7 @@ async function exportedIngredients(
     const earlier = before
       .filter(({ key }) => key === row.key)
       .flatMap((one) => {
-        const said = OwnIngredientSchema.safeParse(one.body);
+        const said = OwnItemSchema.safeParse(one.body);
         if (said.success) {
           const { revision, replacedAt } = one;
           return [{ revision, replacedAt: replacedAt.toISOString(), ingredient: said.data }];

@@ -1,5 +1,10 @@
 import type { FridgeLogSchema, Kitchen, KitchenPatch, KitchenSettings } from '@humble-churn/contract';
-import { KitchenProfileSchema, KitchenSettingsSchema, StoredKitchenSchema } from '@humble-churn/contract';
+import {
+  KitchenProfileSchema,
+  KitchenSettingsSchema,
+  StoredKitchenSchema,
+  patchedSettings,
+} from '@humble-churn/contract';
 import type { FridgeReading } from '@humble-churn/core';
 import { randomUUID } from 'node:crypto';
 import { and, asc, eq, gt } from 'drizzle-orm';
@@ -17,6 +22,9 @@ const NEW_KITCHEN: Omit<KitchenSettings, 'timeZone' | 'timeZoneSet'> = {
   roomTempC: 20,
   fridgeTempC: 4,
   cupSystem: 'us',
+  spoonSystem: 'metric',
+  locale: null,
+  setUp: false,
   measures: 'metric',
   currency: 'EUR',
   budgetH: 96,
@@ -132,7 +140,7 @@ export async function changeKitchen(scope: ChangeScope, patch: KitchenPatch): Pr
   const { db, kitchenId, now } = scope;
   const before = await kitchenSettings(scope);
   const set = before.timeZoneSet || patch.timeZone !== undefined;
-  const after = KitchenSettingsSchema.parse({ ...before, ...patch, timeZoneSet: set });
+  const after = KitchenSettingsSchema.parse({ ...patchedSettings(before, patch), timeZoneSet: set });
   await raiseRevision(scope, 'settings');
   await db.update(kitchens).set(after).where(eq(kitchens.id, kitchenId));
   if (after.fridgeTempC !== before.fridgeTempC) {

@@ -8,7 +8,7 @@ import {
   noTimeMessage,
   planConstraintMessage,
 } from '@humble-churn/contract';
-import type { StartTimes, OwnIngredient, FitAnswer, Booking } from '@humble-churn/core';
+import type { StartTimes, OwnItem, FitAnswer, Booking } from '@humble-churn/core';
 import {
   predict,
   avoidedBy,
@@ -51,12 +51,7 @@ export interface Fitted {
 }
 
 /** What the best moments are computed from: what is asked for, the household's days, and what is taken. */
-async function fittingGrounds(
-  scope: Scope,
-  logs: BatchLogs,
-  asked: Asked,
-  brought: readonly OwnIngredient[],
-) {
+async function fittingGrounds(scope: Scope, logs: BatchLogs, asked: Asked, brought: readonly OwnItem[]) {
   const { settings, kitchen } = await readKitchenModel(scope, brought);
   const { wakingFrom, wakingTo, quietFrom, quietTo, bowls } = settings.profile;
   return {
@@ -73,7 +68,7 @@ export async function fitted(
   kitchen: KitchenAccess,
   logs: BatchLogs,
   asked: Asked,
-  brought: readonly OwnIngredient[],
+  brought: readonly OwnItem[],
 ): Promise<Computed<Fitted>> {
   refuseFar(asked.glassAt, kitchen.now);
   const readAgain = (scope: Scope) => fittingGrounds(scope, logs, asked, brought);

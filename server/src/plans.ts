@@ -7,7 +7,7 @@ import {
   settledPlan,
   wireStartTimes,
 } from '@humble-churn/contract';
-import type { StartTimes, OwnIngredient, PlannedPrediction } from '@humble-churn/core';
+import type { StartTimes, OwnItem, PlannedPrediction } from '@humble-churn/core';
 import { ownIn, recipeAllergens, predict } from '@humble-churn/core';
 import { and, asc, eq, gt, or } from 'drizzle-orm';
 import { randomUUID } from 'node:crypto';
@@ -55,7 +55,7 @@ function momentColumns(moments: StartTimes): Pick<PlanRow, 'weighAt' | 'drainAt'
 interface NewlyFitted extends Fitted {
   id: string;
   prediction: PlannedPrediction;
-  ingredients: readonly OwnIngredient[];
+  ingredients: readonly OwnItem[];
   timeZone: string;
 }
 

@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import type { RecipeHistory, SavedRecipe } from '@humble-churn/contract';
 import { KeptIngredientsSchema, RecipeSchema } from '@humble-churn/contract';
-import type { OwnIngredient, Recipe } from '@humble-churn/core';
+import type { OwnItem, Recipe } from '@humble-churn/core';
 import { predict } from '@humble-churn/core';
 import { and, desc, eq } from 'drizzle-orm';
 import { ownIn } from '@humble-churn/core';
@@ -83,14 +83,18 @@ async function checkedVersion(
 export async function keepRecipe(
   scope: ChangeScope,
   brought: Recipe,
-  ownIngredients: readonly OwnIngredient[],
+  ownIngredients: readonly OwnItem[],
   id: string = randomUUID(),
 ): Promise<string> {
   const { db, kitchenId, now } = scope;
   const keys = await adoptIngredients(scope, ownIngredients);
+  const here = (key: string): string => keys.get(key) ?? key;
+  const { otherLiquid } = brought;
   const recipe: Recipe = {
     ...brought,
-    nuts: brought.nuts.map((nut) => ({ ...nut, ingredient: keys.get(nut.ingredient) ?? nut.ingredient })),
+    nuts: brought.nuts.map((nut) => ({ ...nut, ingredient: here(nut.ingredient) })),
+    additions: brought.additions.map((dose) => ({ ...dose, addition: here(dose.addition) })),
+    otherLiquid: otherLiquid && { ...otherLiquid, liquid: here(otherLiquid.liquid) },
   };
   const checked = await checkedVersion(scope, recipe);
   await raiseRevision(scope, 'recipes');

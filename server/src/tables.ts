@@ -1,5 +1,5 @@
 import type { KitchenProfile } from '@humble-churn/contract';
-import type { BatchSummary, EventBody, OwnIngredient, PlannedPrediction, Recipe } from '@humble-churn/core';
+import type { BatchSummary, EventBody, OwnItem, PlannedPrediction, Recipe } from '@humble-churn/core';
 import {
   bigint,
   bigserial,
@@ -32,6 +32,11 @@ export const kitchens = pgTable('kitchens', {
   roomTempC: doublePrecision('room_temp_c').notNull(),
   fridgeTempC: doublePrecision('fridge_temp_c').notNull(),
   cupSystem: text('cup_system').notNull(),
+  spoonSystem: text('spoon_system').notNull().default('metric'),
+  /** How numbers, dates and times are written; null by its measures. */
+  locale: text('locale'),
+  /** Whether its first questions were answered. */
+  setUp: boolean('set_up').notNull().default(true),
   measures: text('measures').notNull(),
   currency: text('currency').notNull(),
   budgetH: integer('budget_h').notNull(),
@@ -70,7 +75,7 @@ export const ownIngredients = pgTable(
   {
     kitchenId: kitchenId(),
     key: text('key').notNull(),
-    body: jsonb('body').$type<OwnIngredient>().notNull(),
+    body: jsonb('body').$type<OwnItem>().notNull(),
     createdAt: instant('created_at').notNull(),
     /** No longer offered, nor reported where it cannot be read. */
     archived: boolean('archived').notNull().default(false),
@@ -192,7 +197,7 @@ export const recipeVersions = pgTable(
     savedAt: instant('saved_at').notNull(),
     recipe: jsonb('recipe').$type<Recipe>().notNull(),
     /** The cook's own ingredients in it, as they were when it was kept. */
-    ingredients: jsonb('ingredients').$type<readonly OwnIngredient[]>().notNull().default([]),
+    ingredients: jsonb('ingredients').$type<readonly OwnItem[]>().notNull().default([]),
   },
   (table) => [
     primaryKey({ columns: [table.kitchenId, table.recipeId, table.version] }),
@@ -228,7 +233,7 @@ export const plans = pgTable(
     recipe: jsonb('recipe').$type<Recipe>().notNull(),
     prediction: jsonb('prediction').$type<PlannedPrediction>().notNull(),
     /** The cook's own ingredients in it, as they were when it was planned. */
-    ingredients: jsonb('ingredients').$type<readonly OwnIngredient[]>().notNull().default([]),
+    ingredients: jsonb('ingredients').$type<readonly OwnItem[]>().notNull().default([]),
   },
   (table) => [
     primaryKey({ columns: [table.kitchenId, table.id] }),

@@ -1,6 +1,6 @@
 import type { Unreadable } from '@humble-churn/contract';
 import {
-  OwnIngredientSchema,
+  OwnItemSchema,
   PackFiguresSchema,
   PlannedPredictionSchema,
   RecipeSchema,
@@ -69,7 +69,7 @@ async function unreadableIngredients({ db, kitchenId }: Scope): Promise<Found[]>
   const inUse = and(eq(ownIngredients.kitchenId, kitchenId), eq(ownIngredients.archived, false));
   const rows = await db.select().from(ownIngredients).where(inUse);
   return rows.map(({ key, body }) => {
-    const wrong = problems(OwnIngredientSchema, body);
+    const wrong = problems(OwnItemSchema, body);
     return {
       kind: 'ingredient' as const,
       id: key,

@@ -1,2 +1,3 @@
 export { KitchenScreen } from './kitchen/KitchenScreen';
 export { CorrectIngredientScreen, IngredientScreen } from './ingredient/IngredientScreen';
+export { AdditionScreen, CorrectAdditionScreen } from './ingredient/AdditionScreen';

@@ -1,3 +1,4 @@
+import type { MeasureKind } from '@humble-churn/core';
 import { typedFigure } from '@humble-churn/core';
 import { createContext, use } from 'react';
 import type { Control, FieldPath, FieldValues } from 'react-hook-form';
@@ -5,9 +6,11 @@ import { Controller } from 'react-hook-form';
 import type { z } from 'zod';
 import type { Option } from './Choice';
 import { Choice } from './Choice';
+import { MeasureField } from './MeasureField';
 import { NameField } from './NameField';
 import { QuantityField } from './QuantityField';
 import { Toggle } from './Toggle';
+import { useFieldMeasure } from './measures';
 import type { Bounds } from './schemaBounds';
 import { boundsAt } from './schemaBounds';
 
@@ -32,7 +35,7 @@ export function FormName<F extends FieldValues>({
   note?: string;
   maxLength?: number;
   stacked?: boolean;
-  shape?: (text: string) => string;
+  shape?: (text: string) => string | null;
 }) {
   return (
     <Controller
@@ -105,11 +108,50 @@ export function FormQuantity<F extends FieldValues>({
               return null;
             }}
             onTrouble={() => field.onChange(NaN)}
-            error={fieldState.error ? range : null}
+            error={
+              fieldState.error?.type === 'refused'
+                ? (fieldState.error.message ?? range)
+                : fieldState.error
+                  ? range
+                  : null
+            }
             {...(note !== undefined && { note })}
           />
         );
       }}
+    />
+  );
+}
+
+/** A temperature, volume or mass held by a form, in the kitchen's own units. */
+export function FormMeasure<F extends FieldValues>({
+  control,
+  name,
+  kind,
+  optional = false,
+  ...field
+}: Held<F> & { kind: MeasureKind; optional?: boolean; note?: string; stacked?: boolean }) {
+  const range = useFormBounds(name);
+  const { shown, unitName } = useFieldMeasure(kind);
+  return (
+    <Controller
+      control={control}
+      name={name}
+      render={({ field: held, fieldState }) => (
+        <MeasureField
+          stacked
+          {...field}
+          kind={kind}
+          value={Number.isNaN(held.value) ? null : ((held.value as number | null | undefined) ?? null)}
+          range={range}
+          {...(optional && { onEmpty: () => held.onChange(null) })}
+          onValue={(value) => {
+            held.onChange(value);
+          }}
+          onTrouble={() => held.onChange(NaN)}
+          error={fieldState.error ? `Between ${shown(range.min)} and ${shown(range.max)} ${unitName}.` : null}
+        />
+      )}
     />
   );
 }

@@ -16,6 +16,7 @@ export { default as Droplets } from 'lucide-react-native/icons/droplets';
 export { default as Hourglass } from 'lucide-react-native/icons/hourglass';
 export { default as Info } from 'lucide-react-native/icons/info';
 export { default as Milk } from 'lucide-react-native/icons/milk';
+export { default as Minus } from 'lucide-react-native/icons/minus';
 export { default as Pause } from 'lucide-react-native/icons/pause';
 export { default as Play } from 'lucide-react-native/icons/play';
 export { default as Plus } from 'lucide-react-native/icons/plus';

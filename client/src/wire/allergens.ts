@@ -1,5 +1,5 @@
 import { allergensText } from '@humble-churn/contract';
-import type { BatchState, OwnIngredient, Recipe, Pantry } from '@humble-churn/core';
+import type { BatchState, OwnItem, Recipe, Pantry } from '@humble-churn/core';
 import { batchAllergens, recipeAllergens } from '@humble-churn/core';
 import { useOwnIngredients } from './kitchen';
 
@@ -13,7 +13,7 @@ export function useBatchAllergensText(): (state: Pick<BatchState, 'recipe' | 'in
  * The allergens of a kept recipe or plan in words: what it was written with, and what its ingredients are by now. A
  * label that was corrected since holds for both.
  */
-export function keptAllergensText(recipe: Recipe, kept: readonly OwnIngredient[], { own }: Pantry): string {
+export function keptAllergensText(recipe: Recipe, kept: readonly OwnItem[], { own }: Pantry): string {
   const was = recipeAllergens(recipe, { own: [...kept, ...own] });
   const now = recipeAllergens(recipe, { own: [...own, ...kept] });
   const more = now.contains.filter((one) => !was.contains.some(({ allergen }) => allergen === one.allergen));

@@ -7,7 +7,7 @@ import type {
   PlanList,
   SavedRecipe,
 } from '@humble-churn/contract';
-import type { OwnIngredient } from '@humble-churn/core';
+import type { OwnItem } from '@humble-churn/core';
 import type { QueryClient } from '@tanstack/react-query';
 import { putAdded, putBatch, putPlan } from './changes';
 import { noteServerTime } from './clock';
@@ -33,7 +33,7 @@ function putRecipe(client: QueryClient, saved: SavedRecipe): void {
   void client.invalidateQueries({ queryKey: ['recipes'] });
 }
 
-function putIngredients(client: QueryClient, ingredients: OwnIngredient[]): void {
+function putIngredients(client: QueryClient, ingredients: OwnItem[]): void {
   client.setQueryData(['ingredients'], ingredients);
 }
 
@@ -54,7 +54,7 @@ const TAKING: Taking = {
   removeVersion: putRecipe,
   archiveRecipe: putRecipe,
   addIngredient: (client, ingredient) =>
-    client.setQueryData<OwnIngredient[]>(['ingredients'], (list) => [
+    client.setQueryData<OwnItem[]>(['ingredients'], (list) => [
       ...(list ?? []).filter(({ key }) => key !== ingredient.key),
       ingredient,
     ]),

@@ -1,6 +1,6 @@
 import type { Batch, BatchList } from '@humble-churn/contract';
 import { PlannedSchema, ROUTES, coreEvent, kitchenModel } from '@humble-churn/contract';
-import type { BatchEvent, BatchState, OwnIngredient, Recipe } from '@humble-churn/core';
+import type { BatchEvent, BatchState, OwnItem, Recipe } from '@humble-churn/core';
 import { batchState, eventRefusal, lastTap, plannedEvent, effectiveEvents } from '@humble-churn/core';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useMemo } from 'react';
@@ -124,7 +124,7 @@ export function useBatch(batchId: string) {
 
 interface NewBatch {
   recipe: Recipe;
-  own: readonly OwnIngredient[];
+  own: readonly OwnItem[];
   /** The plan it carries out. */
   planId?: string;
   /** New for each batch, the same when the same tap is retried; it becomes the batch's id. */

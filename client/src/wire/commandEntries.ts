@@ -1,7 +1,7 @@
 import type { CommandBody, CommandName, CommandParams } from '@humble-churn/contract';
 import {
   COMMAND_NAMES,
-  OwnIngredientSchema,
+  OwnItemSchema,
   PlanSchema,
   PlannedSchema,
   ROUTES,
@@ -22,8 +22,8 @@ const EFFECTS = {
   saveVersion: SavedRecipeSchema,
   removeVersion: SavedRecipeSchema,
   archiveRecipe: SavedRecipeSchema,
-  addIngredient: OwnIngredientSchema,
-  changeIngredient: OwnIngredientSchema,
+  addIngredient: OwnItemSchema,
+  changeIngredient: OwnItemSchema,
   changeKitchen: z.null(),
   setAside: z.null(),
 } as const satisfies Record<CommandName, z.ZodType>;

@@ -1,7 +1,7 @@
 import {
   BatchListSchema,
   BatchSchema,
-  OwnIngredientSchema,
+  OwnItemSchema,
   PlanListSchema,
   SavedRecipeSchema,
 } from '@humble-churn/contract';
@@ -19,7 +19,7 @@ const KEPT: Readonly<Record<string, z.ZodType>> = {
   kitchen: KitchenWithLogSchema,
   batches: BatchListSchema,
   batch: BatchSchema,
-  ingredients: z.array(OwnIngredientSchema),
+  ingredients: z.array(OwnItemSchema),
   recipes: z.array(SavedRecipeSchema),
   plans: PlanListSchema,
 };

@@ -1,21 +1,16 @@
-import type {
-  FridgeReadingWire,
-  Kitchen,
-  KitchenPatch,
-  PackFiguresWire,
-  Unreadable,
-} from '@humble-churn/contract';
+import type { FridgeReadingWire, Kitchen, KitchenPatch, ItemPack, Unreadable } from '@humble-churn/contract';
 import {
   ChosenTimeZoneSchema,
   FridgeReadingSchema,
   KitchenSchema,
-  OwnIngredientSchema,
+  OwnItemSchema,
   ROUTES,
   fromInstant,
+  itemFromPack,
   kitchenModel,
 } from '@humble-churn/contract';
-import type { FridgeReading, OwnIngredient } from '@humble-churn/core';
-import { ingredientFromPack, ownKeyFrom } from '@humble-churn/core';
+import type { FridgeReading, OwnItem } from '@humble-churn/core';
+import { ownKeyFrom } from '@humble-churn/core';
 import type { RefetchOptions } from '@tanstack/react-query';
 import { useIsRestoring, useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useEffect, useEffectEvent, useMemo, useState } from 'react';
@@ -137,14 +132,10 @@ export function useOwnIngredients() {
 }
 
 /** An ingredient as this device expects it from its pack; the form has refused what cannot be. */
-function expectedIngredient(
-  pack: PackFiguresWire,
-  key: string,
-  revision: number,
-): CommandEffect<'addIngredient'> {
-  const made = ingredientFromPack({ ...pack, key });
+function expectedIngredient(pack: ItemPack, key: string, revision: number): CommandEffect<'addIngredient'> {
+  const made = itemFromPack(pack, key);
   if (!made.ok) throw new ServerUnreachable();
-  return OwnIngredientSchema.parse({ ...made.value, revision });
+  return OwnItemSchema.parse({ ...made.value, revision });
 }
 
 /** A key that no other device gives: what has not been sent yet can be used under it. */
@@ -156,7 +147,7 @@ function newKey(name: string): string {
 export function useAddIngredient() {
   const client = useQueryClient();
   return useMutation({
-    mutationFn: async ({ pack, key }: { pack: PackFiguresWire; key: string }): Promise<string> => {
+    mutationFn: async ({ pack, key }: { pack: ItemPack; key: string }): Promise<string> => {
       const own = newKey(pack.name);
       await carryOut(client, 'addIngredient', {
         key,
@@ -172,9 +163,9 @@ export function useAddIngredient() {
 interface IngredientChange {
   ingredientKey: string;
   /** As it was; null where that cannot be read, and only its pack can be said. */
-  before: OwnIngredient | null;
+  before: OwnItem | null;
   /** What its pack says now; left out where that stays. */
-  pack?: PackFiguresWire;
+  pack?: ItemPack;
   archived?: boolean;
   key: string;
 }
@@ -191,7 +182,7 @@ export function useChangeIngredient() {
         effect: () => {
           const after = pack ? expectedIngredient(pack, ingredientKey, (before?.revision ?? 0) + 1) : before;
           if (!after) throw new ServerUnreachable();
-          return OwnIngredientSchema.parse({ ...after, archived: archived ?? before?.archived ?? false });
+          return OwnItemSchema.parse({ ...after, archived: archived ?? before?.archived ?? false });
         },
       });
     },

@@ -1,6 +1,6 @@
 import type { Kitchen } from '@humble-churn/contract';
-import { toInstant } from '@humble-churn/contract';
-import type { OwnIngredient } from '@humble-churn/core';
+import { patchedSettings, toInstant } from '@humble-churn/contract';
+import type { OwnItem } from '@humble-churn/core';
 import type { QueryClient } from '@tanstack/react-query';
 import type { Entry } from './commandEntries';
 import { isCommand } from './commandEntries';
@@ -8,9 +8,9 @@ import { pendingEntries } from './sending';
 
 /** The cook's own ingredients with what waits for the server. */
 export function withWaitingIngredients(
-  own: readonly OwnIngredient[],
+  own: readonly OwnItem[],
   waiting: readonly Entry[],
-): readonly OwnIngredient[] {
+): readonly OwnItem[] {
   const changed = waiting.filter((entry) => isCommand(entry, 'addIngredient', 'changeIngredient'));
   if (changed.length === 0) return own;
   const byKey = new Map(own.map((one) => [one.key, one]));
@@ -41,18 +41,16 @@ export function withWaitingSettings<K extends Omit<Kitchen, 'id'> & Partial<Logg
             ],
           }
         : {};
-    now = { ...now, ...entry.body, ...reading };
+    now = { ...patchedSettings(now, entry.body), ...reading };
   }
   return now;
 }
 
 /** The kitchen as this device knows it, with what waits for the server; null before it was ever asked for. */
-export function readKnownKitchen(
-  client: QueryClient,
-): { kitchen: Kitchen; own: readonly OwnIngredient[] } | null {
+export function readKnownKitchen(client: QueryClient): { kitchen: Kitchen; own: readonly OwnItem[] } | null {
   const kitchen = client.getQueryData<Kitchen>(['kitchen']);
   if (!kitchen) return null;
   const waiting = pendingEntries(client);
-  const own = client.getQueryData<OwnIngredient[]>(['ingredients']) ?? [];
+  const own = client.getQueryData<OwnItem[]>(['ingredients']) ?? [];
   return { kitchen: withWaitingSettings(kitchen, waiting), own: withWaitingIngredients(own, waiting) };
 }

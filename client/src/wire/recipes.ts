@@ -1,6 +1,6 @@
 import type { RecipeHistory, SavedRecipe } from '@humble-churn/contract';
 import { KeptIngredientsSchema, ROUTES, RecipeSchema, toInstant } from '@humble-churn/contract';
-import type { OwnIngredient, Recipe } from '@humble-churn/core';
+import type { OwnItem, Recipe } from '@humble-churn/core';
 import { ownIn } from '@humble-churn/core';
 import type { QueryClient } from '@tanstack/react-query';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
@@ -57,12 +57,7 @@ export function useRecipeHistory(recipeId: string, wanted: boolean) {
 /** A version as this device expects it, before the server has said so. */
 function expectedRecipe(
   client: QueryClient,
-  {
-    id,
-    version,
-    recipe,
-    own,
-  }: { id: string; version: number; recipe: Recipe; own: readonly OwnIngredient[] },
+  { id, version, recipe, own }: { id: string; version: number; recipe: Recipe; own: readonly OwnItem[] },
 ): SavedRecipe {
   const pantry = { own: [...(readKnownKitchen(client)?.own ?? []), ...own] };
   return {
@@ -78,7 +73,7 @@ function expectedRecipe(
 interface NewRecipe {
   recipe: Recipe;
   /** Ingredients that came along with it. */
-  own: readonly OwnIngredient[];
+  own: readonly OwnItem[];
   /** New for each recipe; it becomes its id. */
   key: string;
 }

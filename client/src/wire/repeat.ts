@@ -1,7 +1,7 @@
 import type { Plan } from '@humble-churn/contract';
 import { toInstant } from '@humble-churn/contract';
 import type { Recipe } from '@humble-churn/core';
-import { timeOnDay } from '@humble-churn/core';
+import { repeatGlassesMs } from '@humble-churn/core';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { ServerRefused, ServerUnreachable } from './apiClient';
 import { serverNowMs } from './clock';
@@ -9,19 +9,10 @@ import type { KnownKitchen } from './kitchen';
 import { carryOut } from './sending';
 import { wireOwn, wireRecipe } from './wireRecipe';
 
-/** The glass that is asked for first, and what comes nearest to it; days from today, hours and minutes. */
-const GLASSES = [
-  [1, 7, 30],
-  [1, 12, 30],
-  [1, 18, 30],
-  [2, 7, 30],
-  [3, 7, 30],
-] as const;
-
 /** The first glass a repeated batch is planned for, ms. */
 export function firstGlassMs({ timeZone }: Pick<KnownKitchen, 'timeZone'>, nowMs: number): number {
-  const [[days, hours, minutes]] = GLASSES;
-  return timeOnDay(nowMs, days, hours, minutes, timeZone);
+  const [first = nowMs] = repeatGlassesMs(nowMs, timeZone);
+  return first;
 }
 
 /** What a repeated batch came to: its plan, and whether it is for the glass that was asked for. */
@@ -38,7 +29,7 @@ export function useRepeat(kitchen: KnownKitchen) {
     mutationFn: async (recipe: Recipe): Promise<Repeated> => {
       const nowMs = serverNowMs();
       let why: Error = new ServerUnreachable();
-      for (const [i, [days, hours, minutes]] of GLASSES.entries()) {
+      for (const [i, glassMs] of repeatGlassesMs(nowMs, kitchen.timeZone).entries()) {
         const planId = crypto.randomUUID();
         try {
           const done = await carryOut(client, 'makePlan', {
@@ -47,7 +38,7 @@ export function useRepeat(kitchen: KnownKitchen) {
             body: {
               recipe: wireRecipe(recipe),
               ownIngredients: wireOwn([]),
-              glassAt: toInstant(timeOnDay(nowMs, days, hours, minutes, kitchen.timeZone)),
+              glassAt: toInstant(glassMs),
               fresh: false,
               soakedAlready: false,
               moments: null,

@@ -1,4 +1,5 @@
-import type { OwnIngredient, Recipe } from '@humble-churn/core';
+import type { OwnItem, Recipe } from '@humble-churn/core';
+import { isOwnNut } from '@humble-churn/core';
 
 /** What the wire's schemas may change, made from what the core holds fast. */
 export function wireRecipe(recipe: Recipe) {
@@ -10,6 +11,10 @@ export function wireRecipe(recipe: Recipe) {
   };
 }
 
-export function wireOwn(own: readonly OwnIngredient[]) {
-  return own.map((one) => ({ ...one, guessed: [...one.guessed], allergens: [...one.allergens] }));
+export function wireOwn(own: readonly OwnItem[]) {
+  return own.map((one) =>
+    isOwnNut(one)
+      ? { ...one, guessed: [...one.guessed], allergens: [...one.allergens] }
+      : { ...one, allergens: [...one.allergens] },
+  );
 }

@@ -1,4 +1,4 @@
-import type { OwnIngredient } from '../ingredients';
+import type { OwnItem } from '../ingredients';
 import type { BudgetH, JarPlace, PulpPlace } from '../keeping';
 import type { Recipe, Surroundings } from '../making';
 import type { PlannedPrediction } from '../predicting';
@@ -34,7 +34,7 @@ export type EventBody =
       budgetH: BudgetH;
       guide: Guide;
       /** The cook's own ingredients in it, as they were when it was planned. */
-      ingredients: readonly OwnIngredient[];
+      ingredients: readonly OwnItem[];
     }
   /** Begun, or gone on with after a pause. `timerS` is how long it is to run; null for the planned time. */
   | { type: 'step-begun'; step: string; timerS: number | null }
@@ -121,7 +121,7 @@ export interface BatchState {
   prediction: PlannedPrediction;
   sureness: Uncertainty | null;
   surroundings: Surroundings;
-  ingredients: readonly OwnIngredient[];
+  ingredients: readonly OwnItem[];
   budgetH: BudgetH;
   status: 'under-way' | 'bottled' | 'abandoned';
   abandonReason: string | null;

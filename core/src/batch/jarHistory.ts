@@ -40,7 +40,7 @@ export function jarTerms(state: BatchState, jar: Pick<JarState, 'filledMl'>): Ja
     volumeMl: jar.filledMl,
     budgetH: state.budgetH,
     scalded: state.scalded,
-    fruit: shortensKeeping(state.recipe),
+    fruit: shortensKeeping(state.recipe, { own: state.ingredients }),
     spentH: counterSoakDebtH(
       soakAsItWent(state) ?? soakSpells(state.recipe.soak, state.surroundings),
       state.surroundings,

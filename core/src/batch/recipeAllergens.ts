@@ -1,11 +1,15 @@
-import type { AllergenFacts, AllergenLabel, OwnIngredient, Pantry } from '../ingredients';
+import type { AllergenFacts, AllergenLabel, OwnItem, Pantry } from '../ingredients';
 import { allergensIn, findAddition, findIngredient } from '../ingredients';
 import type { Recipe } from '../making';
 import type { BatchState } from './batchState';
 
-/** The cook's own ingredients that a recipe uses, each once: what is kept with it. */
-export function ownIn(recipe: Pick<Recipe, 'nuts'>, { own }: Pantry): OwnIngredient[] {
-  const keys = [...new Set(recipe.nuts.map((nut) => nut.ingredient))];
+/** The cook's own ingredients and additions that a recipe uses, each once: what is kept with it. */
+export function ownIn(
+  { nuts, additions, otherLiquid }: Pick<Recipe, 'nuts' | 'additions' | 'otherLiquid'>,
+  { own }: Pantry,
+): OwnItem[] {
+  const used = [...nuts.map((nut) => nut.ingredient), ...additions.map((dose) => dose.addition)];
+  const keys = [...new Set(otherLiquid ? [...used, otherLiquid.liquid] : used)];
   return keys.flatMap((key) => own.find((one) => one.key === key) ?? []);
 }
 
@@ -16,8 +20,8 @@ export function recipeAllergens(
 ): AllergenFacts {
   const foods: (AllergenLabel | undefined)[] = [
     ...nuts.map((nut) => findIngredient(nut.ingredient, pantry)),
-    ...additions.map((dose) => findAddition(dose.addition)),
-    ...(otherLiquid ? [findAddition(otherLiquid.liquid)] : []),
+    ...additions.map((dose) => findAddition(dose.addition, pantry)),
+    ...(otherLiquid ? [findAddition(otherLiquid.liquid, pantry)] : []),
   ];
   const known = foods.filter((food) => food !== undefined);
   return { contains: allergensIn(known), unknown: known.length < foods.length };

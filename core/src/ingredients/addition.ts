@@ -15,6 +15,8 @@ export interface Addition extends AllergenLabel {
   kcalPer100G: number;
   gPerMl: number | null;
   gEach: number | null;
+  /** What one piece and several are called; null where it is not counted. */
+  piece: { one: string; many: string } | null;
   relativeSweetness: number;
   /** Whether it goes in before or after straining. */
   when: 'before' | 'after' | 'either';
@@ -26,4 +28,17 @@ export interface Addition extends AllergenLabel {
   capGPerL: number | null;
   /** What to watch with it; for a cap, the reason. */
   caution: string;
+}
+
+/** An addition the cook added, from its pack. */
+export interface OwnAddition extends Addition {
+  /** Counts its changes from 1; batches, plans and recipe versions keep the one they were written with. */
+  revision: number;
+  /** No longer offered; what uses it still finds it. */
+  archived: boolean;
+}
+
+/** Salt by what it is, whatever it is called: pure or nearly so. */
+export function isSalt({ kind, sodiumMgPer100G }: Addition): boolean {
+  return kind === 'seasoning' && sodiumMgPer100G > 30_000;
 }

@@ -1,4 +1,5 @@
-export type { Addition } from './addition';
+export type { Addition, OwnAddition } from './addition';
+export { isSalt } from './addition';
 export { ADDITION_TABLE } from './additionTable';
 export type { Allergen, AllergenFacts, AllergenLabel, ContainedAllergen } from './allergen';
 export { ALLERGENS, allergensIn, isFreeOf, metAllergens } from './allergen';
@@ -19,7 +20,9 @@ export { cupG } from './ingredient';
 export { NUT_TABLE } from './nutTable';
 export type { PackFigures } from './ownIngredient';
 export { ingredientFromPack, ownKeyFrom, packOf } from './ownIngredient';
-export type { Pantry } from './pantry';
-export { TABLE_ONLY, findAddition, findIngredient } from './pantry';
+export type { AdditionPack } from './ownAddition';
+export { additionFromPack, additionPackOf } from './ownAddition';
+export type { OwnItem, Pantry } from './pantry';
+export { TABLE_ONLY, findAddition, findIngredient, isOwnAddition, isOwnNut } from './pantry';
 export type { PoisonReason } from './refusedName';
 export { poisonousName } from './refusedName';

@@ -1,13 +1,13 @@
 import type { Result } from '../results';
-import { accepted, refused } from '../results';
+import { accepted } from '../results';
 import type { Allergen } from './allergen';
 import type { Ingredient, NutForm, OwnIngredient } from './ingredient';
-import { poisonousName } from './refusedName';
+import type { PackMakeUp } from './packMakeUp';
+import { energyKcal, makeUpOf } from './packMakeUp';
 
 /** What a pack says, per 100 g; null where it says nothing. */
-export interface PackFigures {
+export interface PackFigures extends PackMakeUp {
   key: string;
-  name: string;
   kind: 'nut' | 'seed';
   allergens: readonly Allergen[];
   /** Only the rules of some regions name its allergens. */
@@ -18,15 +18,6 @@ export interface PackFigures {
   seleniumUgPerG: number | null;
   /** Most that the pack advises to eat raw, g a serving; null where it advises nothing. */
   rawLimitGPerServing: number | null;
-  fatPct: number;
-  /** As printed; see `carbIncludesFibre`. */
-  carbPct: number;
-  /** North American packs count fibre as carbohydrate, European ones list it beside. */
-  carbIncludesFibre: boolean;
-  proteinPct: number;
-  sugarsPct: number | null;
-  fibrePct: number | null;
-  kcalPer100G: number | null;
   cupG: number | null;
 }
 
@@ -100,24 +91,12 @@ const FORM_CUP: Readonly<Record<NutForm, number>> = { whole: 1, chopped: 0.85, g
  * sugars than the carbohydrate that holds them.
  */
 export function ingredientFromPack(pack: PackFigures): Result<OwnIngredient> {
-  const why = poisonousName(pack.name);
-  if (why) return refused('name-poisonous', ['name'], { name: pack.name, why });
-  if (pack.carbIncludesFibre && pack.fibrePct !== null && pack.fibrePct > pack.carbPct) {
-    const { fibrePct, carbPct } = pack;
-    return refused('fibre-over-carbohydrate', ['fibrePct'], { fibrePct, carbPct });
-  }
+  const read = makeUpOf(pack);
+  if (!read.ok) return read;
+  const { carbPct, fibrePct, sugarsPct, leftPct } = read.value;
   const behaviour = pack.gels ? GELLING : MIDDLING;
-  const carbPct = pack.carbPct + (pack.carbIncludesFibre ? 0 : (pack.fibrePct ?? 0));
-  const named = pack.fatPct + pack.proteinPct + carbPct;
-  if (named > 100) return refused('composition-over-100', ['carbPct'], { sumPct: named });
   // Water and ash share what the pack's figures leave, the usual amounts of both at most.
-  const left = 100 - named;
-  const ashPct = Math.min(USUAL_ASH_PCT, left * (USUAL_ASH_PCT / (USUAL_ASH_PCT + USUAL_WATER_PCT)));
-  const fibrePct = pack.fibrePct ?? carbPct * 0.4;
-  const sugarsPct = pack.sugarsPct ?? Math.min(carbPct * 0.2, carbPct - fibrePct);
-  if (fibrePct + sugarsPct > carbPct + 1e-9) {
-    return refused('sugars-over-carbohydrate', ['sugarsPct'], { sugarsPct, leftPct: carbPct - fibrePct });
-  }
+  const ashPct = Math.min(USUAL_ASH_PCT, leftPct * (USUAL_ASH_PCT / (USUAL_ASH_PCT + USUAL_WATER_PCT)));
   const cup = pack.cupG ?? behaviour.cupWholeG;
   const guessed = new Set<keyof Ingredient>(Object.keys(behaviour) as (keyof Ingredient)[]);
   guessed.add('waterPct').add('ashPct');
@@ -135,14 +114,14 @@ export function ingredientFromPack(pack: PackFigures): Result<OwnIngredient> {
     gels: pack.gels,
     seleniumUgPerG: pack.seleniumUgPerG,
     rawLimitGPerServing: pack.rawLimitGPerServing,
-    waterPct: left - ashPct,
+    waterPct: leftPct - ashPct,
     proteinPct: pack.proteinPct,
     fatPct: pack.fatPct,
     carbPct,
     fibrePct,
     sugarsPct,
     ashPct,
-    kcalPer100G: pack.kcalPer100G ?? 3.47 * pack.proteinPct + 8.37 * pack.fatPct + 4.07 * carbPct,
+    kcalPer100G: pack.kcalPer100G ?? energyKcal(pack, carbPct),
     cupWholeG: cup,
     cupChoppedG: cup * FORM_CUP.chopped,
     cupGroundG: cup * FORM_CUP.ground,

@@ -1,6 +1,6 @@
 export type { BudgetH, JarPlace, JarSpell, JarTerms, Keeping, KeepingCosts } from './keeping';
 export { budgetOf, keeping, keepingCosts, spoilageRate } from './keeping';
 export type { Servings } from './servings';
-export { batchDays, fridgeDays, servingsMl } from './servings';
+export { batchDays, drinkerCount, fridgeDays, servingsMl } from './servings';
 export type { PulpPlace } from './pulp';
 export { PULP_KEEP_DAYS, pulpUseByMs, storedPulpG } from './pulp';

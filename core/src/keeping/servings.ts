@@ -28,3 +28,8 @@ export function batchDays(days: number, keepsDays: number): number[] {
   // As even as whole days allow, the longer ones first.
   return Array.from({ length: count }, (_, i) => Math.floor(days / count) + (i < days % count ? 1 : 0));
 }
+
+/** How many drink: those whose names are on it, or all who are named in the kitchen; at least one. */
+export function drinkerCount(drinkers: readonly string[], people: readonly unknown[]): number {
+  return Math.max(1, drinkers.length || people.length);
+}

@@ -1,4 +1,4 @@
-import type { OwnIngredient, Pantry } from '../ingredients';
+import type { OwnItem, Pantry } from '../ingredients';
 import { TABLE_ONLY } from '../ingredients';
 import type { Surroundings } from '../making';
 import { USUAL_SURROUNDINGS } from '../making';
@@ -34,7 +34,7 @@ export const USUAL_KITCHEN: KitchenModel = {
 };
 
 /** The kitchen with these ingredients as well; where a key is known already, these come first. */
-export function withIngredients(kitchen: KitchenModel, ingredients: readonly OwnIngredient[]): KitchenModel {
+export function withIngredients(kitchen: KitchenModel, ingredients: readonly OwnItem[]): KitchenModel {
   if (ingredients.length === 0) return kitchen;
   return { ...kitchen, pantry: { own: [...ingredients, ...kitchen.pantry.own] } };
 }

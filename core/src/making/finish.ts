@@ -1,5 +1,5 @@
-import type { Addition, Composition } from '../ingredients';
-import { compositionOf, findAddition } from '../ingredients';
+import type { Addition, Composition, Pantry } from '../ingredients';
+import { compositionOf, findAddition, isSalt } from '../ingredients';
 import { LIMITS } from '../measures';
 import type { AdditionDose, Recipe } from './recipe';
 
@@ -26,10 +26,10 @@ export function doseForSweetness(addition: Addition, sugarGPerL: number): number
 }
 
 /** Sweetness of all additions together, g of sugar-equivalent per litre. */
-export function sweetnessGPerL(doses: readonly AdditionDose[]): number {
+export function sweetnessGPerL(doses: readonly AdditionDose[], pantry: Pantry): number {
   let sum = 0;
   for (const { addition, gPerL } of doses) {
-    const found = findAddition(addition);
+    const found = findAddition(addition, pantry);
     if (found) sum += sugarEquivalentPerG(found) * gPerL;
   }
   return sum;
@@ -55,7 +55,11 @@ const FIRST_OTHER_G_PER_L = 2;
 
 /** An addition as it is first put in: so much, blended in or stirred in after, as is usual for it. */
 export function firstDose(addition: Addition): AdditionDose {
-  const usual = addition.kind === 'body' ? FIRST_BODY_G_PER_L : FIRST_OTHER_G_PER_L;
+  const usual = isSalt(addition)
+    ? (FIRST_G_PER_L['salt'] ?? FIRST_OTHER_G_PER_L)
+    : addition.kind === 'body'
+      ? FIRST_BODY_G_PER_L
+      : Math.min(FIRST_OTHER_G_PER_L, addition.capGPerL ?? Infinity);
   const gPerL =
     addition.kind === 'sweetener'
       ? doseForSweetness(addition, SWEETNESS_G_PER_L[1])
@@ -63,33 +67,33 @@ export function firstDose(addition: Addition): AdditionDose {
   return { addition: addition.key, when: addition.when === 'before' ? 'before' : 'after', gPerL };
 }
 
-function isSweetener({ addition }: AdditionDose): boolean {
-  return findAddition(addition)?.kind === 'sweetener';
+function isSweetener({ addition }: AdditionDose, pantry: Pantry): boolean {
+  return findAddition(addition, pantry)?.kind === 'sweetener';
 }
 
 /** What a recipe is sweetened with, and how sweet that makes it, g of sugar-equivalent per litre. */
-export function sweeteningOf({ additions }: Pick<Recipe, 'additions'>): {
-  key: string | null;
-  sugarGPerL: number;
-} {
-  const doses = additions.filter(isSweetener);
-  return { key: doses[0]?.addition ?? null, sugarGPerL: sweetnessGPerL(doses) };
+export function sweeteningOf(
+  { additions }: Pick<Recipe, 'additions'>,
+  pantry: Pantry,
+): { key: string | null; sugarGPerL: number } {
+  const doses = additions.filter((dose) => isSweetener(dose, pantry));
+  return { key: doses[0]?.addition ?? null, sugarGPerL: sweetnessGPerL(doses, pantry) };
 }
 
 /** The recipe as sweet as asked, g of sugar-equivalent per litre, by one sweetener in place of all it had. */
-export function withSweetness(recipe: Recipe, key: string, sugarGPerL: number): Recipe {
-  const addition = findAddition(key);
+export function withSweetness(recipe: Recipe, key: string, sugarGPerL: number, pantry: Pantry): Recipe {
+  const addition = findAddition(key, pantry);
   if (!addition) return recipe;
-  const others = recipe.additions.filter((dose) => !isSweetener(dose));
+  const others = recipe.additions.filter((dose) => !isSweetener(dose, pantry));
   const dose = { ...firstDose(addition), gPerL: doseForSweetness(addition, sugarGPerL) };
   return { ...recipe, additions: sugarGPerL > 0 ? [...others, dose] : others };
 }
 
 /** Fruit, dates or coconut water shorten the keeping time. */
-export function shortensKeeping(recipe: Recipe): boolean {
+export function shortensKeeping(recipe: Recipe, pantry: Pantry): boolean {
   const keys = recipe.additions.map((dose) => dose.addition);
   if (recipe.otherLiquid) keys.push(recipe.otherLiquid.liquid);
-  return keys.some((key) => findAddition(key)?.shortensKeeping === true);
+  return keys.some((key) => findAddition(key, pantry)?.shortensKeeping === true);
 }
 
 /** All of one addition in a recipe, g per litre of milk, blended in and stirred in together. */

@@ -1,4 +1,5 @@
 import type { NutForm } from '../ingredients';
+import type { SaidDose } from '../measures';
 import { DEFAULT_RUPTURE, DEFAULT_WARMTH_LIMIT_C } from './blend';
 import type { MachineKind } from './machine';
 import type { Peel } from './peel';
@@ -30,6 +31,10 @@ export interface Soak {
   changeEveryH: number | null;
   /** Kept soak water goes into the jug; ground nuts always keep it. */
   water: 'poured' | 'kept';
+  /** Kept soak water, g per g of nuts as bought; left out where it is as usual. */
+  keptPerNut?: number | undefined;
+  /** Times the nuts are rinsed afterwards; left out where it is once. */
+  rinses?: number | undefined;
 }
 
 export type BlendEnd = { by: 'rupture'; rupture: number } | { by: 'seconds'; seconds: number };
@@ -91,6 +96,8 @@ export interface AdditionDose {
   when: 'before' | 'after';
   /** Grams per litre of strained milk. */
   gPerL: number;
+  /** How the cook said it; left out where it was not said. */
+  said?: SaidDose | undefined;
 }
 
 /** A liquid that takes the place of part of the water. */

@@ -16,7 +16,7 @@ export function formatVolume(volumeMl: number, preferences: DisplayPreferences):
     return `${kitchenRound(volumeMl, volumeMl < 50 ? 1 : 10)} mL`;
   }
   const cups = volumeMl / CUP_ML[preferences.cupSystem];
-  if (cups < 0.25) return `${Math.max(0, Math.round(volumeMl / 14.787))} tbsp`;
+  if (cups < 0.25) return `${Math.max(0, Math.round(volumeMl / SPOON_ML.us.tablespoonMl))} tbsp`;
   return `${quarters(cups)} ${Math.round(cups * 4) / 4 <= 1 ? 'cup' : 'cups'}`;
 }
 
@@ -87,23 +87,26 @@ export function formatClock(seconds: number): string {
   return `${over ? '+' : ''}${h > 0 ? `${h}:` : ''}${tail}`;
 }
 
-/** An addition for the counter: pieces where it comes in pieces, spoons where it is measured so, and grams. */
-export function formatDose(massG: number, addition: { gEach: number | null; gPerMl: number | null }): string {
-  const grams = `${massG < 10 ? Number(massG.toPrecision(2)) : Math.round(massG)} g`;
-  if (addition.gEach !== null) {
-    const pieces = massG / addition.gEach;
-    return pieces < 0.2 ? grams : `${grams}, about ${quarters(Math.max(0.25, pieces))} of them`;
-  }
-  if (addition.gPerMl === null) return grams;
-  const ml = massG / addition.gPerMl;
-  const { tablespoonMl, teaspoonMl } = SPOON_ML.metric;
-  if (ml < teaspoonMl / 5) return `${grams}, a pinch`;
-  if (ml < tablespoonMl) return `${grams}, about ${quarters(Math.max(0.25, ml / teaspoonMl))} tsp`;
-  return `${grams}, about ${quarters(ml / tablespoonMl)} tbsp`;
-}
-
 /** A sum of money as figures, in a currency by its ISO code. */
 export function formatMoney(sum: number, currency: string): string {
   const digits = Math.abs(sum) < 0.0995 ? 3 : 2;
   return `${sum.toFixed(digits).replace(/^-/, '−')} ${currency}`;
+}
+
+/** Amounts in a sentence that is written in °C, mL and L, each with what joins it to the one before. */
+const AMOUNTS = /(\d+(?:\.\d+)?)(?: (to|and) (\d+(?:\.\d+)?))? (°C|mL)(?![\w/])/g;
+
+/** A sentence of ours, which tells its measures in °C and mL, in the kitchen's own. */
+export function inKitchenMeasures(sentence: string, preferences: DisplayPreferences): string {
+  if (preferences.measures === 'metric') return sentence;
+  return sentence.replace(
+    AMOUNTS,
+    (_, first: string, joined: string | undefined, second: string, unit: string) => {
+      const words = (figure: string): string =>
+        unit === 'mL'
+          ? formatVolume(Number(figure), preferences)
+          : formatTemp(Number(figure), preferences.measures);
+      return joined === undefined ? words(first) : `${words(first)} ${joined} ${words(second)}`;
+    },
+  );
 }

@@ -2,7 +2,6 @@ export type { DisplayPreferences, Measures } from './display';
 export {
   celsiusFrom,
   formatClock,
-  formatDose,
   formatDuration,
   formatMass,
   formatMoney,
@@ -10,19 +9,46 @@ export {
   formatReadTemp,
   formatTemp,
   formatVolume,
+  inKitchenMeasures,
   tempIn,
 } from './display';
+export type { Dosable, DoseMeasures, DoseReading, DoseUnit, SaidDose } from './dose';
+export {
+  DOSE_UNITS,
+  doseUnitG,
+  doseUnitsFor,
+  formatDose,
+  readDose,
+  sayDose,
+  steppedDoseG,
+  usualDoseUnit,
+} from './dose';
+export { readBrine, sayBrine, sayBrineInSpoons } from './brine';
+export type { FieldMeasure, MeasureKind } from './fieldMeasure';
+export { fieldMeasure, priceMasses, pricePer, priceVolumes } from './fieldMeasure';
+export type { DatePreferences, WritingPreferences } from './locale';
+export {
+  clockText,
+  dayMonthText,
+  decimalMarkOf,
+  hasTwelveHours,
+  readClock,
+  timeText,
+  weekdayText,
+} from './locale';
 export { KEPT_SOAK_COUNTER_H, LIMITS, counterSoakLimitH, outOfRange } from './limits';
 export type { MassUnit, VolumeUnit } from './measure';
 export { gPer, isVolumeUnit, mlPer, readingIn, typedFigure } from './measure';
 export type { QuantityReading } from './quantity';
-export { quarters, readQuantity } from './quantity';
+export { eighths, fractions, quarters, readQuantity } from './quantity';
 export { ratioFaces, ratioFromCups, ratioFromShare } from './ratio';
 export { DAY_MS, HOUR_MS, MIN_MS } from './time';
-export type { CupSystem } from './units';
+export type { CupSystem, SpoonSystem } from './units';
 export {
   CUP_ML,
+  DROP_ML,
   OUNCE_G,
+  PINCH_ML,
   POUND_G,
   SPOON_ML,
   US_CUP_ML,

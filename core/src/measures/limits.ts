@@ -5,6 +5,9 @@ export const LIMITS = {
   waterPerNut: { min: 0.5, max: 25 },
   soakPourTempC: { min: 0, max: 100 },
   saltGPerKg: { min: 0, max: 60 },
+  /** Soak water kept, g per g of nuts. */
+  keptPerNut: { min: 0.5, max: 10 },
+  rinses: { min: 1, max: 5 },
   /** Longest soak in clock hours, by method. */
   soakH: { fridge: 48, counter: 12, hot: 2 },
   rupture: { min: 0.05, max: 0.99 },

@@ -25,6 +25,11 @@ export const SPOON_ML: Readonly<Record<SpoonSystem, { tablespoonMl: number; teas
   australian: { tablespoonMl: 20, teaspoonMl: 5 },
 };
 
+/** A pinch, mL: a sixteenth of a US teaspoon, as sets of small spoons have it. An estimate of what fingers take. */
+export const PINCH_ML = SPOON_ML.us.teaspoonMl / 16;
+/** A drop from a dropper, mL: twenty to the millilitre, as is customary. An estimate. */
+export const DROP_ML = 0.05;
+
 /** Nearest multiple of `step` (> 0), for display only; what is stored is never rounded. */
 export function kitchenRound(value: number, step: number): number {
   const rounded = Math.round(value / step) * step;

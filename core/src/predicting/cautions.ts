@@ -1,3 +1,4 @@
+import { isSalt } from '../ingredients';
 import {
   BOIL_OVER_C,
   COOKED_FROM_C,
@@ -87,7 +88,7 @@ export function cautionsFor(outcome: SimulationResult): Caution[] {
   return found;
 }
 
-function additionCautions({ recipe, additions, otherLiquid }: ResolvedRecipe): Caution[] {
+function additionCautions({ recipe, additions, otherLiquid, pantry }: ResolvedRecipe): Caution[] {
   const found: Caution[] = [];
   let saltGPerL = 0;
   for (const [i, dose] of recipe.additions.entries()) {
@@ -97,7 +98,7 @@ function additionCautions({ recipe, additions, otherLiquid }: ResolvedRecipe): C
       const params = { name: addition.name, note: addition.caution, key: addition.key, when: dose.when };
       found.push({ code: 'addition-note', params });
     }
-    if (dose.addition === 'salt') saltGPerL += dose.gPerL;
+    if (isSalt(addition)) saltGPerL += dose.gPerL;
     const { capGPerL, key } = addition;
     const gPerL = dosedGPerL(recipe, key);
     const first = recipe.additions.findIndex((one) => one.addition === key) === i;
@@ -116,6 +117,6 @@ function additionCautions({ recipe, additions, otherLiquid }: ResolvedRecipe): C
   if (saltGPerL > 0 && recipe.soak.method !== 'none' && recipe.soak.saltGPerKg > 0) {
     found.push({ code: 'salted-twice', params: {} });
   }
-  if (shortensKeeping(recipe)) found.push({ code: 'keeps-shorter', params: {} });
+  if (shortensKeeping(recipe, pantry)) found.push({ code: 'keeps-shorter', params: {} });
   return found;
 }

@@ -152,7 +152,7 @@ export function predictionOf(outcome: SimulationResult): Prediction {
       massG: finishedG,
       volumeMl: finishedMl,
       solidsPct: (100 * solidsG(finished)) / finishedG,
-      sweetnessGPerL: sweetnessGPerL(recipe.additions),
+      sweetnessGPerL: sweetnessGPerL(recipe.additions, p.pantry),
     },
     nutrition: nutritionPer100Ml(
       strained.fromNuts,

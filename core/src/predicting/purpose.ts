@@ -42,11 +42,12 @@ export function withPurpose(recipe: Recipe, purpose: Purpose, kitchen: KitchenMo
   const same = recipe.strain.strainer === strainer;
   const strain: Recipe['strain'] =
     pressed || same ? recipe.strain : { ...recipe.strain, strainer, strainerName: null, second: null };
-  const sweetener = sweeteningOf(recipe).key ?? USUAL_SWEETENER;
+  const sweetener = sweeteningOf(recipe, kitchen.pantry).key ?? USUAL_SWEETENER;
   const set = withSweetness(
     { ...recipe, purpose, strain, blend: { ...recipe.blend, end: { by: 'rupture', rupture } } },
     sweetener,
     sugarGPerL,
+    kitchen.pantry,
   );
   const { amount } = set;
   const thickness = { by: 'body', body } as const;

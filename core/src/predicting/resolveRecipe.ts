@@ -1,4 +1,4 @@
-import type { Addition, Ingredient, NutForm } from '../ingredients';
+import type { Addition, Ingredient, NutForm, Pantry } from '../ingredients';
 import { findAddition, findIngredient } from '../ingredients';
 import type { KitchenFactors, KitchenModel } from '../kitchen';
 import { kitchenFactors } from '../kitchen';
@@ -30,6 +30,7 @@ export interface Portion {
 export interface ResolvedRecipe {
   recipe: Recipe;
   surroundings: Surroundings;
+  pantry: Pantry;
   /** How the kitchen differs from the starting estimates, for this recipe. */
   factors: KitchenFactors;
   portions: readonly Portion[];
@@ -64,6 +65,10 @@ function soakRefusal(soak: Soak, { roomTempC }: Surroundings, keeps: boolean): R
   if (outOfRange(soak.pourTempC, LIMITS.soakPourTempC)) {
     return refused('soak-temperature-out-of-range', ['soak', 'pourTempC'], { ...LIMITS.soakPourTempC })
       .refusal;
+  }
+  if (soak.keptPerNut !== undefined && outOfRange(soak.keptPerNut, LIMITS.keptPerNut)) {
+    const params = { name: 'Kept soak water, to a gram of nuts', ...LIMITS.keptPerNut };
+    return refused('dose-out-of-range', ['soak', 'keptPerNut'], params).refusal;
   }
   if (outOfRange(soak.saltGPerKg, LIMITS.saltGPerKg)) {
     return refused('salt-out-of-range', ['soak', 'saltGPerKg'], { ...LIMITS.saltGPerKg }).refusal;
@@ -138,10 +143,13 @@ function overDose(recipe: Recipe, additions: readonly Addition[]): Refusal | nul
   return null;
 }
 
-function resolveAdditions(recipe: Recipe): Result<Pick<ResolvedRecipe, 'additions' | 'otherLiquid'>> {
+function resolveAdditions(
+  recipe: Recipe,
+  pantry: Pantry,
+): Result<Pick<ResolvedRecipe, 'additions' | 'otherLiquid'>> {
   const additions: Addition[] = [];
   for (const [i, dose] of recipe.additions.entries()) {
-    const addition = findAddition(dose.addition);
+    const addition = findAddition(dose.addition, pantry);
     // Water and ice are the ratio's business: as additions they would be counted beside it.
     if (!addition || addition.kind === 'liquid') {
       return refused('unknown-addition', ['additions', i, 'addition'], { addition: dose.addition });
@@ -158,7 +166,7 @@ function resolveAdditions(recipe: Recipe): Result<Pick<ResolvedRecipe, 'addition
   if (over) return { ok: false, refusal: over };
   const { otherLiquid } = recipe;
   if (otherLiquid === null) return accepted({ additions, otherLiquid: null });
-  const liquid = findAddition(otherLiquid.liquid);
+  const liquid = findAddition(otherLiquid.liquid, pantry);
   if (!liquid || liquid.kind !== 'liquid' || liquid.key === 'ice' || liquid.key === 'water') {
     return refused('not-a-liquid', ['otherLiquid', 'liquid'], { liquid: otherLiquid.liquid });
   }
@@ -221,7 +229,7 @@ export function resolveRecipe(recipe: Recipe, kitchen: KitchenModel): Result<Res
   }
   const refusal = soakRefusal(recipe.soak, surroundings, keepsSoakWater(recipe)) ?? blendRefusal(recipe);
   if (refusal) return { ok: false, refusal };
-  const added = resolveAdditions(recipe);
+  const added = resolveAdditions(recipe, pantry);
   if (!added.ok) return added;
   const usual = MACHINES[recipe.blend.machine];
   const machine = {
@@ -232,6 +240,7 @@ export function resolveRecipe(recipe: Recipe, kitchen: KitchenModel): Result<Res
   const checkedSoFar = {
     recipe,
     surroundings,
+    pantry,
     factors: kitchenFactors(recipe, kitchen.calibration),
     portions,
     machine,

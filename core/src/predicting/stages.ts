@@ -63,7 +63,9 @@ export function loading(
   const iceG = liquidG * blend.iceShare;
   const fluidG = liquidG - iceG;
   // Kept soak water is part of the liquid, and never more than what of it is not ice.
-  const keptWaterG = keepsSoakWater(p.recipe) ? Math.min(KEPT_WATER_PER_GROUND_NUT * nutG, fluidG) : 0;
+  const keptWaterG = keepsSoakWater(p.recipe)
+    ? Math.min((p.recipe.soak.keptPerNut ?? KEPT_WATER_PER_GROUND_NUT) * nutG, fluidG)
+    : 0;
   const thickG = (THICK_WATER_VOLUMES * nutsInJugG * WATER_G_PER_ML) / SOAKED_NUT_G_PER_ML;
   const runningLiquidG =
     blend.waterOrder === 'thick-first' && p.machine.kind !== 'cold-press'

@@ -20,5 +20,6 @@ export { schedule, scheduleInParts, scheduledTogether } from './schedule';
 export type { PlannedStepKind, ScheduledBatch, StartTimes, Visit } from './scheduledBatch';
 export { scheduledAt, startTimesOf, visits } from './scheduledBatch';
 export type { TimeInterval } from './timeInterval';
+export { repeatGlassesMs } from './repeatGlasses';
 export { dailyIntervals, isInside, overlaps, timeOnDay } from './timeInterval';
 export { bookingsUnderWay, scheduledUnderWay } from './underWay';

@@ -18,6 +18,7 @@ import {
   sweeteningOf,
   totalG,
   withSweetness,
+  TABLE_ONLY,
 } from '../../src';
 import { workedRecipe } from '../recipes';
 
@@ -28,7 +29,7 @@ function made(recipe: Recipe): Prediction {
 }
 
 function addition(key: string) {
-  const found = findAddition(key);
+  const found = findAddition(key, TABLE_ONLY);
   if (!found) throw new Error(`no ${key}`);
   return found;
 }
@@ -222,10 +223,12 @@ describe('another liquid than water', () => {
 });
 
 test('fruit, dates and coconut water shorten the keeping time; sugar and salt do not', () => {
-  expect(shortensKeeping(withDoses(dose('date_deglet', 40, 'before')))).toBe(true);
-  expect(shortensKeeping(withDoses(dose('strawberry', 200)))).toBe(true);
-  expect(shortensKeeping({ ...base, otherLiquid: { liquid: 'coconut_water', share: 0.2 } })).toBe(true);
-  expect(shortensKeeping(withDoses(dose('sugar', 30), dose('salt', 0.5)))).toBe(false);
+  expect(shortensKeeping(withDoses(dose('date_deglet', 40, 'before')), TABLE_ONLY)).toBe(true);
+  expect(shortensKeeping(withDoses(dose('strawberry', 200)), TABLE_ONLY)).toBe(true);
+  expect(shortensKeeping({ ...base, otherLiquid: { liquid: 'coconut_water', share: 0.2 } }, TABLE_ONLY)).toBe(
+    true,
+  );
+  expect(shortensKeeping(withDoses(dose('sugar', 30), dose('salt', 0.5)), TABLE_ONLY)).toBe(false);
 });
 
 test.each<[string, Recipe, string]>([
@@ -276,17 +279,17 @@ describe('what is put in first', () => {
 describe('sweetened another way', () => {
   test('one sweetener takes the place of all, and everything else stays', () => {
     const both = withDoses(dose('honey', 20), dose('salt', 0.5), dose('sugar', 10));
-    const maple = withSweetness(both, 'maple_syrup', 30);
+    const maple = withSweetness(both, 'maple_syrup', 30, TABLE_ONLY);
     expect(maple.additions.map((one) => one.addition)).toEqual(['salt', 'maple_syrup']);
-    expect(sweeteningOf(maple).key).toBe('maple_syrup');
-    expect(sweeteningOf(maple).sugarGPerL).toBeCloseTo(30, 9);
-    expect(withSweetness(both, 'maple_syrup', 0).additions).toEqual([dose('salt', 0.5)]);
-    expect(withSweetness(both, 'no_such_thing', 30)).toBe(both);
+    expect(sweeteningOf(maple, TABLE_ONLY).key).toBe('maple_syrup');
+    expect(sweeteningOf(maple, TABLE_ONLY).sugarGPerL).toBeCloseTo(30, 9);
+    expect(withSweetness(both, 'maple_syrup', 0, TABLE_ONLY).additions).toEqual([dose('salt', 0.5)]);
+    expect(withSweetness(both, 'no_such_thing', 30, TABLE_ONLY)).toBe(both);
   });
 
   test('a recipe says what it is sweetened with first, and how sweet all of it is', () => {
-    expect(sweeteningOf(base)).toEqual({ key: null, sugarGPerL: 0 });
-    const both = sweeteningOf(withDoses(dose('salt', 0.5), dose('honey', 20), dose('sugar', 10)));
+    expect(sweeteningOf(base, TABLE_ONLY)).toEqual({ key: null, sugarGPerL: 0 });
+    const both = sweeteningOf(withDoses(dose('salt', 0.5), dose('honey', 20), dose('sugar', 10)), TABLE_ONLY);
     expect(both.key).toBe('honey');
     expect(both.sugarGPerL).toBeCloseTo(20 * 0.8212 * 1.1 + 10 * 0.998, 9);
   });

@@ -9,6 +9,7 @@ import {
   readyAfterMin,
   sweeteningOf,
   withPurpose,
+  TABLE_ONLY,
 } from '../../src';
 import { sensibleRecipe } from '../recipes';
 
@@ -24,7 +25,7 @@ test.each(PURPOSES)('%s sets body, strainer, grit and sweetness, and keeps the l
   const { body, strainer, rupture, sugarGPerL } = PURPOSE_SETTINGS[purpose];
   const recipe = setUp(almond, purpose);
   expect(recipe).toMatchObject({ purpose, strain: { strainer }, blend: { end: { by: 'rupture', rupture } } });
-  expect(sweeteningOf(recipe).sugarGPerL).toBeCloseTo(sugarGPerL, 6);
+  expect(sweeteningOf(recipe, TABLE_ONLY).sugarGPerL).toBeCloseTo(sugarGPerL, 6);
   const predicted = predict(recipe);
   if (!predicted.ok) throw new Error(predicted.refusal.code);
   expect(predicted.value.milk.body).toBe(body);

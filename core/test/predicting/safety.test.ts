@@ -27,7 +27,7 @@ import {
   strainersOf,
   warmthAtC,
   warmthAfterC,
-  withPieces,
+  withDose,
   USUAL_KITCHEN,
   TABLE_ONLY,
 } from '../../src';
@@ -502,7 +502,7 @@ describe('doses', () => {
     (key, cap) => {
       expect(codes(made(dosed(key, cap)))).not.toContain('over-cap');
       const over = made(dosed(key, 2.9 * cap)).cautions.find(({ code }) => code === 'over-cap');
-      expect(over?.params['note']).toBe(findAddition(key)?.caution);
+      expect(over?.params['note']).toBe(findAddition(key, TABLE_ONLY)?.caution);
       expect(predict(dosed(key, 3.1 * cap))).toMatchObject({ refusal: { code: 'dose-over-cap' } });
       // Parted in two it is still as much.
       const twice = {
@@ -515,7 +515,13 @@ describe('doses', () => {
 
   test('four dates are four dates, also blended in', () => {
     for (const when of ['before', 'after'] as const) {
-      const four = withPieces(dosed('date_medjool', 20, when), 0, 4, kitchenAt(AROUND));
+      const four = withDose(
+        dosed('date_medjool', 20, when),
+        0,
+        96,
+        { unit: 'each', per: 'batch' },
+        kitchenAt(AROUND),
+      );
       expect(made(four).additions[0]?.massG).toBeCloseTo(96, 5);
     }
   });
@@ -527,7 +533,8 @@ describe('doses', () => {
       const share =
         before.milk.massG / (before.milk.massG + before.pulp.massG + before.lossG - before.pulp.dryG);
       const sodium = (before.nutrition.sodiumMg * before.finish.volumeMl) / 100;
-      const brought = ((before.additions[0]?.massG ?? 0) * (findAddition(key)?.sodiumMgPer100G ?? 0)) / 100;
+      const brought =
+        ((before.additions[0]?.massG ?? 0) * (findAddition(key, TABLE_ONLY)?.sodiumMgPer100G ?? 0)) / 100;
       expect(sodium / brought).toBeCloseTo(share, 1);
       expect(sodium / brought).toBeGreaterThan(0.85);
       expect(solidsG(before)).toBeGreaterThan(0);

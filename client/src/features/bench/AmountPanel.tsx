@@ -1,19 +1,29 @@
 import { refusalMessage } from '@humble-churn/contract';
 import type { Body, MassUnit, RecipeGoal, VolumeUnit } from '@humble-churn/core';
 import {
+  LIMITS,
+  WATER_G_PER_ML,
   cupG,
+  findIngredient,
+  formatMass,
   formatVolume,
+  fractions,
   gPer,
+  inKitchenMeasures,
   mlPer,
+  nutCupG,
+  outOfRange,
   recipeForGlasses,
   solveRecipe,
   typedFigure,
   withAmountBy,
+  withNutsAndWater,
 } from '@humble-churn/core';
 import { useState } from 'react';
 import { View } from 'react-native';
 import { AppText } from '../../ui/AppText';
 import { Choice } from '../../ui/Choice';
+import { MeasureField } from '../../ui/MeasureField';
 import { Notice } from '../../ui/Notice';
 import { QuantityField } from '../../ui/QuantityField';
 import { CUP_NAMES } from '../../ui/cupNames';
@@ -25,13 +35,13 @@ import { PeopleAndDays } from './PeopleAndDays';
 import { useBench } from './useBench';
 
 type NutUnit = MassUnit | 'cups';
-type Start = 'milk' | 'nuts' | 'pulp';
+type Start = 'milk' | 'nuts' | 'cups' | 'pulp';
 const BODIES: readonly Body[] = ['light', 'everyday', 'full', 'cream'];
 
 /** Goes backwards to a recipe for the goal; answers the reason when there is none. */
-function reach({ draft, change, model }: Bench, goal: RecipeGoal): string | null {
+function reach({ draft, change, model, kitchen }: Bench, goal: RecipeGoal): string | null {
   const found = solveRecipe(draft.latest().recipe, goal, model);
-  if (!found.ok) return refusalMessage(found.refusal);
+  if (!found.ok) return inKitchenMeasures(refusalMessage(found.refusal), kitchen);
   const { amount, waterPerNut, blend } = found.value.recipe;
   change(`goal-${goal.want}`, (now) => ({ ...now, amount, waterPerNut, blend }));
   return null;
@@ -44,13 +54,15 @@ export function AmountPanel() {
   const us = kitchen.measures === 'us';
   const [milkUnit, setMilkUnit] = useState<VolumeUnit>(us ? 'cups' : 'mL');
   const [nutUnit, setNutUnit] = useState<NutUnit>(us ? 'cups' : 'g');
-  const [forPulp, setForPulp] = useState(false);
+  // What is said another way than it is kept: pulp, or cups of each nut and of water.
+  const [said, setSaid] = useState<'pulp' | 'cups' | null>(null);
   const [trouble, setTrouble] = useState<string | null>(null);
-  const start: Start = forPulp ? 'pulp' : later.recipe.amount.by;
-  const switchTo = (by: Start): void => {
+  const { by } = later.recipe.amount;
+  const start: Start = said === 'pulp' || (said === 'cups' && by === 'nuts') ? said : by;
+  const switchTo = (to: Start): void => {
     setTrouble(null);
-    setForPulp(by === 'pulp');
-    if (by !== 'pulp') change('amount-by', (now) => withAmountBy(now, by, model));
+    setSaid(to === 'pulp' || to === 'cups' ? to : null);
+    if (to !== 'pulp') change('amount-by', (now) => withAmountBy(now, to === 'milk' ? to : 'nuts', model));
   };
   const toBody = (body: Body): void => {
     const { amount } = draft.latest().recipe;
@@ -76,30 +88,37 @@ export function AmountPanel() {
             options={[
               { value: 'milk', label: 'The milk I want' },
               { value: 'nuts', label: 'The nuts I have' },
+              { value: 'cups', label: 'Cups of nuts and water' },
               { value: 'pulp', label: 'The pulp I want' },
             ]}
           />
           {start === 'milk' && <MilkWanted unit={milkUnit} onUnit={setMilkUnit} />}
           {start === 'nuts' && <NutsAtHand unit={nutUnit} onUnit={setNutUnit} />}
+          {start === 'cups' && <NutsAndWater />}
           {start === 'pulp' && <PulpWanted />}
         </>
       )}
       {start !== 'pulp' && (
         <Choice
-          label={start === 'nuts' ? 'Thinnest that is still' : 'As thick as'}
+          label={start === 'nuts' || start === 'cups' ? 'Thinnest that is still' : 'As thick as'}
           value={later.prediction?.milk.body ?? null}
           onChange={toBody}
           options={BODIES.map((one) => ({ value: one, label: BODY_LABELS[one] }))}
         />
       )}
       {trouble !== null && <Notice kind="error">{trouble} The recipe is kept as it stands.</Notice>}
-      {start === 'nuts' && (
+      {(start === 'nuts' || start === 'cups') && (
         <AppText kind="small" tone="soft">
           Choosing a body turns the ratio to its thinnest.
         </AppText>
       )}
     </Fold>
   );
+}
+
+/** Cups and ounces in fractions, the rest in figures. */
+function shownIn(unit: NutUnit | VolumeUnit, value: number): string {
+  return unit === 'cups' || unit === 'oz' ? fractions(value) : typedFigure(value);
 }
 
 function MilkWanted({ unit, onUnit }: { unit: VolumeUnit; onUnit: (unit: VolumeUnit) => void }) {
@@ -116,7 +135,7 @@ function MilkWanted({ unit, onUnit }: { unit: VolumeUnit; onUnit: (unit: VolumeU
           key={`milk-${unit}`}
           label="Milk"
           unit={unit === 'cups' ? cupName : unit}
-          shown={typedFigure(amount.volumeMl / unitMl)}
+          shown={shownIn(unit, amount.volumeMl / unitMl)}
           onNumber={(value) => {
             if (value <= 0) return 'Enter more than 0.';
             change('amount', (now) => ({ ...now, amount: { by: 'milk', volumeMl: value * unitMl } }));
@@ -161,7 +180,7 @@ function NutsAtHand({ unit, onUnit }: { unit: NutUnit; onUnit: (unit: NutUnit) =
         key={`nuts-${unit}`}
         label="Nuts as bought"
         unit={unit === 'cups' ? cupName : unit}
-        shown={typedFigure(amount.massG / unitG)}
+        shown={shownIn(unit, amount.massG / unitG)}
         onNumber={(value) => {
           if (value <= 0) return 'Enter more than 0.';
           change('amount', (now) => ({ ...now, amount: { by: 'nuts', massG: value * unitG } }));
@@ -182,19 +201,80 @@ function NutsAtHand({ unit, onUnit }: { unit: NutUnit; onUnit: (unit: NutUnit) =
   );
 }
 
+/** So many cups of each nut to so many of water; either is typed, and the ratio follows. */
+function NutsAndWater() {
+  const { later, change, kitchen, model } = useBench();
+  const { recipe, prediction } = later;
+  const { cupSystem } = kitchen;
+  const { amount, nuts } = recipe;
+  if (amount.by !== 'nuts') return null;
+  const shares = nuts.reduce((sum, nut) => sum + nut.share, 0);
+  const massesG = nuts.map((nut) => (amount.massG * nut.share) / shares);
+  const waterMl = (amount.massG * recipe.waterPerNut) / WATER_G_PER_ML;
+  const cupMl = mlPer('cups', cupSystem);
+  const cupName = CUP_NAMES[cupSystem];
+  const set = (field: string, nextG: readonly number[], nextMl: number): string | null => {
+    const sumG = nextG.reduce((sum, one) => sum + one, 0);
+    if (!(sumG > 0) || !(nextMl > 0)) return 'Enter more than 0.';
+    const { min, max } = LIMITS.waterPerNut;
+    if (outOfRange((nextMl * WATER_G_PER_ML) / sumG, LIMITS.waterPerNut)) {
+      return `Between ${min} and ${max} times as much water as nuts, by weight.`;
+    }
+    change(field, (now) => withNutsAndWater(now, nextG, nextMl));
+    return null;
+  };
+  return (
+    <>
+      <View style={styles.fields}>
+        {nuts.map((nut, i) => {
+          const oneCupG = nutCupG(recipe, i, model.pantry, cupSystem) ?? USUAL_NUT_CUP_G;
+          const name = prediction?.nuts[i]?.name ?? findIngredient(nut.ingredient, model.pantry)?.name;
+          return (
+            <QuantityField
+              key={nut.ingredient}
+              label={name ?? nut.ingredient}
+              unit={cupName}
+              shown={fractions((massesG[i] ?? 0) / oneCupG)}
+              focusFirst={i === 0}
+              onNumber={(cups) =>
+                set(
+                  `cups-${i}`,
+                  massesG.map((massG, j) => (j === i ? cups * oneCupG : massG)),
+                  waterMl,
+                )
+              }
+              note={formatMass(massesG[i] ?? 0, { ...kitchen, measures: 'metric' })}
+            />
+          );
+        })}
+        <QuantityField
+          label="Water"
+          unit={cupName}
+          shown={fractions(waterMl / cupMl)}
+          onNumber={(cups) => set('cups-water', massesG, cups * cupMl)}
+          note={formatVolume(waterMl, { ...kitchen, measures: 'metric' })}
+        />
+      </View>
+    </>
+  );
+}
+
 function PulpWanted() {
   const bench = useBench();
   const { prediction } = bench.later;
   return (
-    <QuantityField
+    <MeasureField
       stacked
+      kind="mass"
       label="Wet pulp, to bake or cook with"
-      unit="g"
-      shown={typedFigure(Math.round(prediction?.pulp.massG ?? 0))}
-      onNumber={(massG) => reach(bench, { want: 'pulp', massG })}
+      value={Math.round(prediction?.pulp.massG ?? 0)}
+      onValue={(massG) => reach(bench, { want: 'pulp', massG })}
       note={`Makes ${formatVolume(prediction?.milk.volumeMl ?? 0, bench.kitchen)} of milk at the ratio that is set.`}
     />
   );
 }
+
+/** A cup of a nut that is not known, g. */
+const USUAL_NUT_CUP_G = 140;
 
 const styles = { fields: { flexDirection: 'row', flexWrap: 'wrap', gap: SPACE.medium } } as const;

@@ -11,11 +11,13 @@ import type {
   KitchenModel,
 } from '@humble-churn/core';
 import {
-  predict,
   formatDuration,
   formatMass,
   formatMoney,
+  formatReadTemp,
   formatVolume,
+  inKitchenMeasures,
+  predict,
   withSoakMethod,
 } from '@humble-churn/core';
 import { useState } from 'react';
@@ -149,7 +151,7 @@ export default function BesidePanel() {
 
 /** What is different on the copy, and what comes of it. */
 function TheCopy({ other, comparison }: { other: Recipe; comparison: PairedDifference | null }) {
-  const { draft, model } = useBench();
+  const { draft, model, kitchen } = useBench();
   const [question, setQuestion] = useState<Question>('squeeze');
   const { value, options, give } = answersOf(question, other, model);
   const made = predict(other, model);
@@ -167,7 +169,11 @@ function TheCopy({ other, comparison }: { other: Recipe; comparison: PairedDiffe
         onChange={(next) => draft.changeOther(question, (now) => give(now, next))}
         options={options}
       />
-      {!made.ok && <Notice kind="error">The copy cannot be made: {refusalMessage(made.refusal)}</Notice>}
+      {!made.ok && (
+        <Notice kind="error">
+          The copy cannot be made: {inKitchenMeasures(refusalMessage(made.refusal), kitchen)}
+        </Notice>
+      )}
       {made.ok && comparison && <Differences comparison={comparison} />}
     </>
   );
@@ -187,7 +193,7 @@ function figuresOf(kitchen: KnownKitchen, priced: boolean): Figure[] {
     { figure: 'milkMl', name: 'Milk', words: (ml) => formatVolume(ml, kitchen), least: 1 },
     { figure: 'solidsPct', name: 'Solids', words: (pct) => `${pct.toFixed(2)} %`, least: 0.005 },
     { figure: 'gritPct', name: 'Grit', words: (pct) => `${pct.toFixed(2)} %`, least: 0.005 },
-    { figure: 'endTempC', name: 'Ends at', words: (c) => `${c.toFixed(1)} °C`, least: 0.05 },
+    { figure: 'endTempC', name: 'Ends at', words: (c) => formatReadTemp(c, kitchen.measures), least: 0.05 },
     { figure: 'handsOnMin', name: 'Hands-on time', words: (min) => formatDuration(min * 60), least: 0.1 },
     ...(priced ? [{ figure: 'costPerL' as const, name: 'A litre costs', words: money, least: 0.0005 }] : []),
   ];

@@ -18,6 +18,7 @@ import { View } from 'react-native';
 import { AppText } from '../../ui/AppText';
 import { Button } from '../../ui/Button';
 import { Choice } from '../../ui/Choice';
+import { MeasureField } from '../../ui/MeasureField';
 import { QuantityField } from '../../ui/QuantityField';
 import { Slider } from '../../ui/Slider';
 import { MACHINE_LABELS, ORDER_LABELS, jugText } from '../../ui/recipeLabels';
@@ -131,12 +132,13 @@ function Machine() {
       />
       {blend.machine !== 'cold-press' && (
         <View style={styles.fields}>
-          <QuantityField
+          <MeasureField
             key={`fill ${machineValue(blend)}`}
+            kind="volume"
             label="Your jug’s MAX line"
-            unit="mL"
-            shown={String(Math.round(blend.fillLineMl ?? usual.fillLineMl))}
-            onNumber={number('fill-line', LIMITS.fillLineMl, 'mL', (fillLineMl) => ({ fillLineMl }))}
+            value={blend.fillLineMl ?? usual.fillLineMl}
+            range={LIMITS.fillLineMl}
+            onValue={(fillLineMl) => set('fill-line', { fillLineMl })}
           />
           <QuantityField
             key={`power ${machineValue(blend)}`}
@@ -259,24 +261,26 @@ function Warmth() {
   return (
     <>
       <View style={styles.fields}>
-        <QuantityField
+        <MeasureField
+          kind="temperature"
           label="The liquid is at"
-          unit="°C"
-          shown={String(blend.liquidTempC)}
-          onNumber={(liquidTempC) => {
-            if (liquidTempC > LIMITS.liquidTempC.max) {
-              return `Hot liquid in a closed jug can burst out: ${LIMITS.liquidTempC.max} °C at most.`;
-            }
-            set('liquid-temp', { liquidTempC });
+          value={blend.liquidTempC}
+          onValue={(liquidTempC) => {
+            const { min, max } = LIMITS.liquidTempC;
+            const most = formatTemp(max, kitchen.measures);
+            if (liquidTempC > max + 0.01) return `Hot liquid in a closed jug can burst out: ${most} at most.`;
+            if (liquidTempC < min) return `Between ${formatTemp(min, kitchen.measures)} and ${most}.`;
+            set('liquid-temp', { liquidTempC: Math.min(max, liquidTempC) });
             return null;
           }}
         />
-        <QuantityField
+        <MeasureField
+          kind="temperature"
           label="Keep it below"
-          unit="°C"
           {...(limitC < blend.warmthLimitC && { note: `After a hot soak ${limit} is the limit.` })}
-          shown={String(blend.warmthLimitC)}
-          onNumber={number('limit', LIMITS.warmthLimitC, '°C', (warmthLimitC) => ({ warmthLimitC }))}
+          value={blend.warmthLimitC}
+          range={LIMITS.warmthLimitC}
+          onValue={(warmthLimitC) => set('limit', { warmthLimitC })}
         />
         <QuantityField
           label="Ice, in place of water"

@@ -5,6 +5,7 @@ import {
   NUT_TABLE,
   allergensIn,
   findIngredient,
+  isOwnNut,
   nutPercents,
   withNutAdded,
   withNutForm,
@@ -37,7 +38,9 @@ export function NutPicker() {
   const { oneAtATime: phone } = useSections();
   const [adding, setAdding] = useState(false);
   // An archived one is still there where a recipe has it.
-  const inUse = pantry.own.filter((one) => !one.archived || nuts.some((nut) => nut.ingredient === one.key));
+  const inUse = pantry.own
+    .filter(isOwnNut)
+    .filter((one) => !one.archived || nuts.some((nut) => nut.ingredient === one.key));
   const all: readonly Ingredient[] = [...NUT_TABLE, ...inUse];
   const [first] = nuts;
   const choose = (key: string): void => {

@@ -6,6 +6,8 @@ import {
   formatMoney,
   formatTemp,
   formatVolume,
+  inKitchenMeasures,
+  priceVolumes,
   readyAfterMin,
 } from '@humble-churn/core';
 import { Pressable, StyleSheet, View } from 'react-native';
@@ -56,7 +58,7 @@ export function OutcomeStrip({
   const words = prediction
     ? `${formatVolume(prediction.milk.volumeMl, kitchen)} ${BODY_LABELS[prediction.milk.body]}, ${prediction.milk.solidsPct.toFixed(1)} % solids`
     : refusal
-      ? refusalMessage(refusal)
+      ? inKitchenMeasures(refusalMessage(refusal), kitchen)
       : 'Choose a nut and an amount.';
   const weigh = prediction && `${weighText(prediction, kitchen)}${costText(cost, kitchen)}`;
   return (
@@ -90,15 +92,21 @@ function weighText(prediction: Prediction, kitchen: KnownKitchen): string {
   return `${formatMass(prediction.nutG, kitchen)} nuts, ${liquid}${ice}`;
 }
 
+/** `1.20 EUR a litre`, or a quart. */
+function priceText(cost: Cost, kitchen: KnownKitchen): string {
+  const [volume = { name: 'litre', litres: 1 }] = priceVolumes(kitchen);
+  return `${formatMoney(cost.perL * volume.litres, kitchen.currency)} a ${volume.name}`;
+}
+
 function costText(cost: Cost | null, kitchen: KnownKitchen): string {
-  return cost && cost.parts.length > 0 ? `; ${formatMoney(cost.perL, kitchen.currency)} a litre` : '';
+  return cost && cost.parts.length > 0 ? `; ${priceText(cost, kitchen)}` : '';
 }
 
 /** When it could be drunk if it were started now. */
 function ReadyFact({ prediction, kitchen }: { prediction: Prediction; kitchen: KnownKitchen }) {
   const nowMs = useNowMs(60_000);
   const readyMs = nowMs + readyAfterMin(prediction.minutes) * 60_000;
-  return <Fact name="Ready">{`${momentText(readyMs, nowMs, kitchen.timeZone)} at best`}</Fact>;
+  return <Fact name="Ready">{`${momentText(readyMs, nowMs, kitchen)} at best`}</Fact>;
 }
 
 /** What the batch comes to, redrawn with every change: the jar, the yield with how sure it is, the figures behind. */
@@ -108,7 +116,8 @@ export function Outcome({ prediction, refusal, sure, sureLost, cost, kitchen, wi
     return (
       <View style={[styles.box, { backgroundColor: colour.surface, borderColor: colour.line }]}>
         <Notice kind="error">
-          {refusal ? refusalMessage(refusal) : 'Choose a nut and an amount.'} The recipe is kept as it stands.
+          {refusal ? inKitchenMeasures(refusalMessage(refusal), kitchen) : 'Choose a nut and an amount.'} The
+          recipe is kept as it stands.
         </Notice>
       </View>
     );
@@ -153,9 +162,7 @@ export function Outcome({ prediction, refusal, sure, sureLost, cost, kitchen, wi
         <ReadyFact prediction={prediction} kitchen={kitchen} />
         {wide && <WhatItTakes prediction={prediction} kitchen={kitchen} />}
         {finish.additionsG > 0 && <Fact name="Finish">{`to ${formatVolume(finish.volumeMl, kitchen)}`}</Fact>}
-        {cost && cost.parts.length > 0 && (
-          <Fact name="Costs">{`${formatMoney(cost.perL, kitchen.currency)} a litre`}</Fact>
-        )}
+        {cost && cost.parts.length > 0 && <Fact name="Costs">{priceText(cost, kitchen)}</Fact>}
         <Fact name="Hands-on time">{formatDuration(prediction.minutes.handsOnMin * 60)}</Fact>
         {wide && (
           <AppText kind="small" tone="soft">

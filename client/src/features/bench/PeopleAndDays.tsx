@@ -1,5 +1,12 @@
 import type { Servings } from '@humble-churn/core';
-import { batchDays, formatVolume, fridgeDays, servingsMl, shortensKeeping } from '@humble-churn/core';
+import {
+  batchDays,
+  drinkerCount,
+  formatVolume,
+  fridgeDays,
+  servingsMl,
+  shortensKeeping,
+} from '@humble-churn/core';
 import { StyleSheet, View } from 'react-native';
 import { Button } from '../../ui/Button';
 import { Choice } from '../../ui/Choice';
@@ -29,8 +36,7 @@ export function PeopleAndDays() {
   const { oneAtATime } = useSections();
   const set = (change: Partial<Servings>): void =>
     serve(draft, glassMl, { ...(draft.latest().servings ?? FOR_ONE_DAY), ...change });
-  // Everybody whose name is on it, or whoever is named in the kitchen.
-  const everybody = Math.max(1, recipe.drinkers.length || kitchen.profile.people.length);
+  const everybody = drinkerCount(recipe.drinkers, kitchen.profile.people);
   return (
     <>
       <Choice
@@ -74,9 +80,12 @@ export function PeopleAndDays() {
 
 /** Says when the days outlive the milk, and what can be done. */
 function HowLongItKeeps({ servings }: { servings: Servings }) {
-  const { draft, recipe, kitchen } = useBench();
+  const { draft, recipe, kitchen, model } = useBench();
   const { budgetH, fridgeTempC, profile } = kitchen;
-  const keeps = fridgeDays({ budgetH, scalded: true, fruit: shortensKeeping(recipe) }, fridgeTempC);
+  const keeps = fridgeDays(
+    { budgetH, scalded: true, fruit: shortensKeeping(recipe, model.pantry) },
+    fridgeTempC,
+  );
   const parts = batchDays(servings.days, keeps);
   const [first = servings.days] = parts;
   if (parts.length < 2) return null;

@@ -1,6 +1,6 @@
 import { refusalMessage } from '@humble-churn/contract';
 import type { Purpose } from '@humble-churn/core';
-import { PURPOSES, PURPOSE_SETTINGS, withPurpose } from '@humble-churn/core';
+import { inKitchenMeasures, PURPOSE_SETTINGS, PURPOSES, withPurpose } from '@humble-churn/core';
 import { useState } from 'react';
 import { AppText } from '../../ui/AppText';
 import { Choice } from '../../ui/Choice';
@@ -12,13 +12,13 @@ import { useBench } from './useBench';
 
 /** What the milk is for: sets what that asks for, and says what and why. */
 export function PurposePanel() {
-  const { recipe, draft, change, model } = useBench();
+  const { recipe, draft, change, model, kitchen } = useBench();
   const { oneAtATime } = useSections();
   const [trouble, setTrouble] = useState<string | null>(null);
   const { purpose } = recipe;
   const choose = (next: Purpose): void => {
     const set = withPurpose(draft.latest().recipe, next, model);
-    setTrouble(set.ok ? null : refusalMessage(set.refusal));
+    setTrouble(set.ok ? null : inKitchenMeasures(refusalMessage(set.refusal), kitchen));
     if (set.ok) change('purpose', () => set.value);
   };
   return (

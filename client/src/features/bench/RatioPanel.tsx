@@ -1,5 +1,6 @@
 import { LIMITS, cupG, ratioFaces, ratioFromCups, ratioFromShare } from '@humble-churn/core';
 import { StyleSheet, View } from 'react-native';
+import { Choice } from '../../ui/Choice';
 import { Dial } from '../../ui/Dial';
 import { QuantityField } from '../../ui/QuantityField';
 import { AppText } from '../../ui/AppText';
@@ -7,6 +8,7 @@ import { SPACE } from '../../ui/theme';
 import { useWidth } from '../../ui/useWidth';
 import { CUP_NAMES } from '../../ui/cupNames';
 import { Fold } from './Fold';
+import { useSections } from './openSections';
 import { useBench } from './useBench';
 
 const { min, max } = LIMITS.waterPerNut;
@@ -15,11 +17,14 @@ const MARKS = [1, 1.5, 2, 3, 4, 6, 8].map((value) => ({
   words: value === 1.5 ? '1½' : String(value),
 }));
 
+const STEPS = [2, 3, 4, 5, 6] as const;
+
 const WIDEST_DIAL_PX = 300;
 
 /** One ratio, three faces that stay in step: cups to cups, weight to weight, share of nuts. */
 export function RatioPanel() {
   const { recipe, ingredient, kitchen, change } = useBench();
+  const { oneAtATime } = useSections();
   const { waterPerNut } = recipe;
   const form = recipe.nuts[0]?.form ?? 'whole';
   const nutCupG = ingredient ? cupG(ingredient, form, kitchen.cupSystem) : 140;
@@ -50,6 +55,13 @@ export function RatioPanel() {
           width={Math.min(WIDEST_DIAL_PX, room)}
         />
       </View>
+      <Choice
+        label="Whole steps, by cups"
+        slides={oneAtATime}
+        value={STEPS.find((step) => Math.abs(step - cups) < 0.02) ?? null}
+        onChange={(step) => void set(ratioFromCups(step, nutCupG, kitchen.cupSystem))}
+        options={STEPS.map((step) => ({ value: step, label: `1 to ${step}` }))}
+      />
       <AppText kind="small" tone="soft" style={styles.middle}>
         {CUP_NAMES[kitchen.cupSystem]} of water to one of nuts; marked: usual, 1 to 3 and 1 to 4
       </AppText>

@@ -2,14 +2,23 @@ import type { Peel, SoakMethod } from '@humble-churn/core';
 import {
   LIMITS,
   SALTED_SOAK_G_PER_KG,
+  TABLE_ONLY,
+  WATER_G_PER_ML,
   canPeel,
+  decimalMarkOf,
+  findAddition,
   formatDuration,
   formatMass,
+  readBrine,
+  sayBrine,
+  sayBrineInSpoons,
   soakAdvice,
   withSoakMethod,
 } from '@humble-churn/core';
 import { AppText } from '../../ui/AppText';
 import { Choice } from '../../ui/Choice';
+import { EntryField } from '../../ui/EntryField';
+import { MeasureField } from '../../ui/MeasureField';
 import { QuantityField } from '../../ui/QuantityField';
 import { PEEL_LABELS, SOAK_LABELS } from '../../ui/recipeLabels';
 import { SoakSlide } from './SoakSlide';
@@ -110,24 +119,22 @@ function HowTheySoak({ ground }: { ground: boolean }) {
         }}
         {...(soaked && { note: `Soaked through to about ${soaked.through} %; ${soaked.weight}` })}
       />
-      <QuantityField
+      <MeasureField
         stacked
+        kind="temperature"
         label="Soak water, just after pouring"
-        unit="°C"
-        shown={String(soak.pourTempC)}
-        onNumber={(pourTempC) => {
-          if (pourTempC > LIMITS.soakPourTempC.max) return `Between 0 and ${LIMITS.soakPourTempC.max} °C.`;
-          set('soak-temp', { pourTempC });
-          return null;
-        }}
+        value={soak.pourTempC}
+        range={LIMITS.soakPourTempC}
+        onValue={(pourTempC) => set('soak-temp', { pourTempC })}
       />
+      <SaltInSoak />
       <Choice
-        label="Salt in the soak water"
-        value={soak.saltGPerKg > 0 ? 'salted' : 'plain'}
-        onChange={(kind) => set('soak-salt', { saltGPerKg: kind === 'salted' ? SALTED_SOAK_G_PER_KG : 0 })}
+        label="Fresh water"
+        value={soak.changeEveryH ?? 0}
+        onChange={(every) => set('soak-change', { changeEveryH: every === 0 ? null : every })}
         options={[
-          { value: 'plain', label: 'Plain' },
-          { value: 'salted', label: 'Salted', note: `${SALTED_SOAK_G_PER_KG} g per litre` },
+          { value: 0, label: 'Not changed' },
+          ...[4, 8, 12].map((hours) => ({ value: hours, label: `Every ${hours} h` })),
         ]}
       />
       <Choice
@@ -143,7 +150,94 @@ function HowTheySoak({ ground }: { ground: boolean }) {
           },
         ]}
       />
+      {ground || soak.water === 'kept' ? <KeptWater /> : <Rinses />}
     </>
+  );
+}
+
+/** Salt in the soak water, in spoons or in grams. */
+function SaltInSoak() {
+  const { recipe, kitchen, change } = useBench();
+  const { saltGPerKg } = recipe.soak;
+  const salt = findAddition('salt', TABLE_ONLY);
+  const set = (field: string, next: number): void =>
+    change(field, (now) => ({ ...now, soak: { ...now.soak, saltGPerKg: next } }));
+  if (!salt) return null;
+  const usual = sayBrine(SALTED_SOAK_G_PER_KG, salt, kitchen);
+  const inGrams = sayBrine(saltGPerKg, salt, { ...kitchen, measures: 'metric' });
+  return (
+    <>
+      <Choice
+        label="Salt in the soak water"
+        value={saltGPerKg > 0 ? 'salted' : 'plain'}
+        onChange={(kind) => set('soak-salt', kind === 'salted' ? SALTED_SOAK_G_PER_KG : 0)}
+        options={[
+          { value: 'plain', label: 'Plain' },
+          { value: 'salted', label: 'Salted', note: usual },
+        ]}
+      />
+      {saltGPerKg > 0 && (
+        <EntryField
+          stacked
+          label="How salty"
+          unit=""
+          inputMode="text"
+          shown={sayBrine(saltGPerKg, salt, kitchen)}
+          onText={(text) => {
+            const { max } = LIMITS.saltGPerKg;
+            const read = readBrine(text, salt, kitchen, decimalMarkOf(kitchen.locale));
+            if (read === null) return 'Try 1 tsp in 2 cups, 2 tbsp per litre, or 10 g per litre.';
+            if (read <= 0) return 'Enter more than 0, or choose “Plain”.';
+            if (read > max) return `At most ${sayBrine(max, salt, kitchen)}.`;
+            set('soak-brine', read);
+            return null;
+          }}
+          note={`${sayBrineInSpoons(saltGPerKg, salt, kitchen)}, which is ${inGrams}.`}
+        />
+      )}
+    </>
+  );
+}
+
+/** How much of the soak water stays in the milk. */
+function KeptWater() {
+  const { later, change } = useBench();
+  const { prediction } = later;
+  if (!prediction) return null;
+  const { nutG, soak, liquidMl } = prediction;
+  const { min, max } = LIMITS.keptPerNut;
+  const perNutMl = nutG / WATER_G_PER_ML;
+  return (
+    <MeasureField
+      stacked
+      kind="volume"
+      label="Soak water kept"
+      value={soak.keptWaterG / WATER_G_PER_ML}
+      range={{ min: min * perNutMl, max: Math.min(max * perNutMl, liquidMl) }}
+      onValue={(volumeMl) =>
+        change('soak-kept', (now) => ({
+          ...now,
+          soak: { ...now.soak, keptPerNut: Math.min(max, Math.max(min, volumeMl / perNutMl)) },
+        }))
+      }
+      note="It is part of the recipe’s water, not more of it."
+    />
+  );
+}
+
+function Rinses() {
+  const { recipe, change } = useBench();
+  return (
+    <Choice
+      label="Rinse afterwards"
+      value={recipe.soak.rinses ?? 1}
+      onChange={(rinses) => change('soak-rinse', (now) => ({ ...now, soak: { ...now.soak, rinses } }))}
+      options={[
+        { value: 1, label: 'Once' },
+        { value: 2, label: 'Twice' },
+        { value: 3, label: 'Three times' },
+      ]}
+    />
   );
 }
 

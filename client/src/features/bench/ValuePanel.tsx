@@ -1,6 +1,6 @@
 import { allergensText } from '@humble-churn/contract';
 import type { Cost, Nutrition, Prediction } from '@humble-churn/core';
-import { nutritionOf, formatMass, formatMoney, formatVolume } from '@humble-churn/core';
+import { nutritionOf, formatMass, formatMoney, formatVolume, priceVolumes } from '@humble-churn/core';
 import { useRouter } from 'expo-router';
 import { StyleSheet, View } from 'react-native';
 import { Button } from '../../ui/Button';
@@ -80,14 +80,23 @@ function Gives({ prediction, kitchen }: { prediction: Prediction; kitchen: Known
 function Costs({ cost, kitchen }: { cost: Cost; kitchen: KnownKitchen }) {
   const router = useRouter();
   const money = (sum: number): string => formatMoney(sum, kitchen.currency);
+  const volumes = priceVolumes(kitchen);
   const moneyOf = (of: Pick<Cost, 'batch' | 'perL' | 'perGlass'>, sign = 1): string[] =>
-    [of.batch, of.perL, of.perGlass].map((sum) => money(sign * sum));
+    [of.batch, ...volumes.map(({ litres }) => of.perL * litres), of.perGlass].map((sum) => money(sign * sum));
   const { parts, shop, unpriced, pulp } = cost;
   return (
     <>
       {parts.length > 0 ? (
         <View role="table" aria-label="Cost">
-          <Row name="Cost" cells={['Batch', 'Litre', 'Glass']} head />
+          <Row
+            name="Cost"
+            cells={[
+              'Batch',
+              ...volumes.map(({ name }) => name.charAt(0).toUpperCase() + name.slice(1)),
+              'Glass',
+            ]}
+            head
+          />
           <Row name="Home-made" cells={moneyOf(cost)} />
           {shop && <Row name="From the shop" cells={moneyOf(shop.of)} />}
           {shop && shop.saved.perL >= 0 && <Row name="Saved" cells={moneyOf(shop.saved)} />}

@@ -1,4 +1,11 @@
-import type { DisplayPreferences, KitchenModel, Prediction, Recipe, Servings } from '@humble-churn/core';
+import type {
+  DisplayPreferences,
+  DoseMeasures,
+  KitchenModel,
+  Prediction,
+  Recipe,
+  Servings,
+} from '@humble-churn/core';
 import {
   cupG,
   findAddition,
@@ -9,6 +16,8 @@ import {
   formatVolume,
   nutPercents,
   ratioFaces,
+  sayDose,
+  usualDoseUnit,
 } from '@humble-churn/core';
 import {
   BODY_LABELS,
@@ -27,7 +36,7 @@ interface Told {
   servings: Servings | null;
   prediction: Prediction | null;
   model: KitchenModel;
-  kitchen: DisplayPreferences;
+  kitchen: DisplayPreferences & DoseMeasures;
 }
 
 type Line = (told: Told) => string;
@@ -97,9 +106,18 @@ const strainLine: Line = ({ recipe, prediction, kitchen }) => {
   return `${strained.charAt(0).toUpperCase()}${strained.slice(1)}${also(pulp)}`;
 };
 
-const finishLine: Line = ({ recipe: { additions, otherLiquid }, prediction, kitchen }) => {
-  const names = additions.map(({ addition }) => findAddition(addition)?.name ?? addition);
-  const all = [...(otherLiquid ? ['Coconut water'] : []), ...names];
+const finishLine: Line = ({ recipe: { additions, otherLiquid }, prediction, model, kitchen }) => {
+  const nameOf = (key: string): string => findAddition(key, model.pantry)?.name ?? key;
+  const doses = additions.map(({ addition, said, gPerL }, i) => {
+    const found = findAddition(addition, model.pantry);
+    const massG = prediction?.additions[i]?.massG;
+    if (!found || massG === undefined) return nameOf(addition);
+    const unit = said?.unit ?? usualDoseUnit(massG, found, kitchen);
+    const amount = sayDose(said?.per === 'litre' ? gPerL : massG, unit, found, kitchen);
+    const counted = unit === 'each' && found.piece !== null;
+    return `${amount}${said?.per === 'litre' ? ' a litre' : ''}${counted ? '' : ` ${found.name.toLowerCase()}`}`;
+  });
+  const all = [...(otherLiquid ? [nameOf(otherLiquid.liquid)] : []), ...doses];
   if (all.length === 0) return 'Nothing added';
   const grows = prediction && prediction.finish.additionsG > 0;
   return `${all.join(', ')}${also(grows ? `to ${formatVolume(prediction.finish.volumeMl, kitchen)}` : null)}`;

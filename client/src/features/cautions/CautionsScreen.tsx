@@ -3,6 +3,7 @@ import { Panel } from '../../ui/Panel';
 import { Screen } from '../../ui/Screen';
 import { AppText } from '../../ui/AppText';
 import { SPACE } from '../../ui/theme';
+import { useKitchenWords } from '../../ui/measures';
 import { PULP_TO_ANIMALS } from '../counter';
 
 /** What can hurt, in the order in which somebody would look for it. */
@@ -57,13 +58,14 @@ const PARTS: readonly { title: string; lines: readonly string[] }[] = [
 
 /** The cautions in one place; each is also said where it matters. */
 export function CautionsScreen() {
+  const words = useKitchenWords();
   return (
     <Screen title="Cautions" wordsOnly>
       {PARTS.map(({ title, lines }) => (
         <Panel key={title} title={title}>
           <View style={styles.lines}>
             {lines.map((line) => (
-              <AppText key={line}>{line}</AppText>
+              <AppText key={line}>{words(line)}</AppText>
             ))}
           </View>
         </Panel>

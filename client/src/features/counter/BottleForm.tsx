@@ -7,7 +7,7 @@ import { Button } from '../../ui/Button';
 import { Choice } from '../../ui/Choice';
 import { NameField } from '../../ui/NameField';
 import { Notice } from '../../ui/Notice';
-import { QuantityField } from '../../ui/QuantityField';
+import { MeasureField } from '../../ui/MeasureField';
 import { AppText } from '../../ui/AppText';
 import { SPACE, useColours } from '../../ui/theme';
 import type { GuideProps } from './guideProps';
@@ -146,15 +146,14 @@ function OneJar({
           maxLength={40}
           onChange={(label) => onChange({ label })}
         />
-        <QuantityField
+        <MeasureField
+          kind="volume"
           label="Milk in it"
-          unit="mL"
-          shown={String(jar.volumeMl)}
-          onNumber={(volumeMl) => {
-            if (volumeMl < 1 || volumeMl > MOST_ML) return `Between 1 and ${MOST_ML} mL.`;
+          value={jar.volumeMl}
+          range={{ min: 1, max: MOST_ML }}
+          onValue={(volumeMl) => {
             onChange({ volumeMl });
             onUnread(false);
-            return null;
           }}
           onTrouble={() => onUnread(true)}
         />

@@ -12,6 +12,7 @@ import { Button } from '../../ui/Button';
 import { NutMark } from '../../ui/NutMark';
 import { Panel } from '../../ui/Panel';
 import { Screen } from '../../ui/Screen';
+import { useMeasures } from '../../ui/measures';
 import { QueryFallback } from '../../ui/QueryFallback';
 import { AppText } from '../../ui/AppText';
 import { SPACE } from '../../ui/theme';
@@ -70,6 +71,7 @@ function UnderWay({
 }) {
   const { state } = batch;
   const { current } = state;
+  const measures = useMeasures();
   const leftS = current && current.begunAtMs !== null ? stepLeftS(current, nowMs) : null;
   return (
     <CardLink
@@ -85,7 +87,7 @@ function UnderWay({
       <AppText kind="heading">{name}</AppText>
       <AppText tone="soft">{current ? stepName(current) : 'All steps done'}</AppText>
       <AppText kind="small" tone="soft">
-        begun {momentText(state.plannedAtMs, nowMs, batch.timeZone)}
+        begun {momentText(state.plannedAtMs, nowMs, { ...measures, timeZone: batch.timeZone })}
       </AppText>
       {leftS !== null && (
         <AppText kind="figure" tone={leftS <= 0 ? 'buoy' : 'kelp'}>

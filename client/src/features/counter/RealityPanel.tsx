@@ -1,5 +1,5 @@
 import type { StepState } from '@humble-churn/core';
-import { eventRefusal, mlPer, typedFigure } from '@humble-churn/core';
+import { eventRefusal, fractions, mlPer, typedFigure } from '@humble-churn/core';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { serverNowMs } from '../../wire/clock';
@@ -37,7 +37,9 @@ export function RealityPanel({ step, batch, kitchen, record }: GuideProps & { st
           <QuantityField
             label="Water poured in besides"
             unit={unit === 'cups' ? CUP_NAMES[kitchen.cupSystem] : unit}
-            shown={addedMl === null ? '' : typedFigure(addedMl / perUnit)}
+            shown={
+              addedMl === null ? '' : unit === 'cups' ? fractions(addedMl / perUnit) : typedFigure(addedMl)
+            }
             onNumber={(value) => {
               if (value <= 0) return 'Enter more than 0.';
               if (value * perUnit > 20_000) return 'That is more than this kitchen holds.';

@@ -20,7 +20,7 @@ export function SoakTending({ batch, kitchen, record }: GuideProps) {
   return (
     <>
       {due.map(({ kind, dueMs }) => {
-        const when = momentText(dueMs, nowMs, kitchen.timeZone);
+        const when = momentText(dueMs, nowMs, kitchen);
         const words =
           kind === 'soak-water'
             ? `Fresh water ${when}.`

@@ -1,4 +1,4 @@
-import type { StepState } from '@humble-churn/core';
+import type { DatePreferences, StepState } from '@humble-churn/core';
 import {
   clockLengthS,
   eventRefusal,
@@ -67,7 +67,7 @@ function isWaitedFor({ kind }: StepState): boolean {
 
 /** The clock of a step: large, counted on the server's time, with what can be done to it. */
 export function StepClock(props: Props) {
-  const { step, batch, plan, record } = props;
+  const { step, batch, plan, record, kitchen } = props;
   const nowMs = useNowMs(200);
   const lengthS = step.begunAtMs === null ? clockLengthS(step, plan, batch.state) : null;
   const begin = (): void => {
@@ -87,7 +87,7 @@ export function StepClock(props: Props) {
   return (
     <>
       <ClockFace {...props} nowMs={nowMs} />
-      <ClockText step={step} timeZone={batch.timeZone} nowMs={nowMs} />
+      <ClockText step={step} household={{ ...kitchen, timeZone: batch.timeZone }} nowMs={nowMs} />
       <WhatToDo {...props} nowMs={nowMs} onResume={begin} />
     </>
   );
@@ -137,7 +137,15 @@ function ClockFace({ step, batch, kitchen, plan, nowMs }: Ticking) {
   );
 }
 
-function ClockText({ step, timeZone, nowMs }: { step: StepState; timeZone: string; nowMs: number }) {
+function ClockText({
+  step,
+  household,
+  nowMs,
+}: {
+  step: StepState;
+  household: DatePreferences;
+  nowMs: number;
+}) {
   const endMs = timerEndMs(step);
   const over = isOver(step, nowMs);
   const waits = isWaitedFor(step);
@@ -146,7 +154,7 @@ function ClockText({ step, timeZone, nowMs }: { step: StepState; timeZone: strin
     : endMs === null
       ? 'Stopped for a while. Nothing is lost.'
       : waits
-        ? `Ready ${momentText(endMs, nowMs, timeZone)}`
+        ? `Ready ${momentText(endMs, nowMs, household)}`
         : `${Math.ceil(stepLeftS(step, nowMs) ?? 0)} s left`;
   // A count that is read out each second would drown everything else.
   return (

@@ -132,7 +132,7 @@ function Labels({ batch, kitchen }: GuideProps) {
     <>
       {state.jars.map((jar) => {
         const kept = jarKeeping(state, jar, kitchen.readings, nowMs);
-        const at = (ms: number): string => momentText(ms, nowMs, kitchen.timeZone);
+        const at = (ms: number): string => momentText(ms, nowMs, kitchen);
         return (
           <View
             key={jar.id}

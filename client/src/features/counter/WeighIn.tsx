@@ -2,6 +2,7 @@ import type { MassUnit, Reading, StepState } from '@humble-churn/core';
 import {
   formatMass,
   formatVolume,
+  fractions,
   gPer,
   isFarOffReading,
   isVolumeUnit,
@@ -179,7 +180,7 @@ function Figure({
         {...(focused === what && { inputRef: focusRef })}
         label={label}
         unit={unit === 'cups' ? cupName : unit}
-        shown={value === null ? '' : typedFigure(value)}
+        shown={value === null ? '' : unit === 'cups' ? fractions(value) : typedFigure(value)}
         onNumber={(typed) => {
           if (typed <= 0) return 'Enter more than 0.';
           if (typed > MOST) return 'That is more than this kitchen could make. Check the unit.';

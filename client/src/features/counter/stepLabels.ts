@@ -1,4 +1,11 @@
-import type { BatchState, DisplayPreferences, PlannedPrediction, Step, StepKind } from '@humble-churn/core';
+import type {
+  BatchState,
+  DisplayPreferences,
+  DoseMeasures,
+  PlannedPrediction,
+  Step,
+  StepKind,
+} from '@humble-churn/core';
 import {
   PULP_KEEP_DAYS,
   RINSED_MAX_C,
@@ -18,6 +25,11 @@ import { doses, keptWaterMl, weighing } from './weighingText';
 /** Said wherever pulp is handled. */
 export const PULP_TO_ANIMALS =
   'Macadamia, cocoa and sweetener pulp are dangerous to dogs. Salted, sweetened or mouldy pulp is not for birds or livestock, nor any other animal.';
+
+/** `twice, or ` before until when. */
+function rinsesText(rinses: number): string {
+  return rinses === 1 ? '' : `${rinses === 2 ? 'twice' : `${rinses} times`}, or `;
+}
 
 /** What is said and shown at each kind of step; its clock and its rules are core's. */
 const STEP_TEXTS: Readonly<Record<StepKind, StepText>> = {
@@ -73,7 +85,7 @@ const STEP_TEXTS: Readonly<Record<StepKind, StepText>> = {
       todo: [
         c.keptMl > 0
           ? 'Keep the soak water with the nuts: it is part of the milk.'
-          : 'Pour the soak water away and rinse until the water runs clear.',
+          : `Pour the soak water away and rinse ${rinsesText(c.recipe.soak.rinses ?? 1)}until the water runs clear.`,
         ...(c.hot && c.keptMl === 0 ? ['Rinse with cold water until the nuts feel cold.'] : []),
         // The older guide has no weighing of its own.
         ...(c.state.guide === 1
@@ -293,7 +305,7 @@ export function stepGuide(
   step: Step,
   state: BatchState,
   prediction: PlannedPrediction,
-  preferences: DisplayPreferences,
+  preferences: DisplayPreferences & DoseMeasures,
 ): StepGuide {
   const { recipe } = state;
   const [first, further] = strainersOf(recipe);

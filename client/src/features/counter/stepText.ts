@@ -1,4 +1,11 @@
-import type { BatchState, DisplayPreferences, PlannedPrediction, Recipe, Strainer } from '@humble-churn/core';
+import type {
+  BatchState,
+  DisplayPreferences,
+  DoseMeasures,
+  PlannedPrediction,
+  Recipe,
+  Strainer,
+} from '@humble-churn/core';
 /** What is said at a step. */
 export interface StepGuide {
   /** What to do now. */
@@ -15,7 +22,7 @@ export interface StepGuide {
 export interface GuideContext {
   state: BatchState;
   prediction: PlannedPrediction;
-  preferences: DisplayPreferences;
+  preferences: DisplayPreferences & DoseMeasures;
   recipe: Recipe;
   soak: Recipe['soak'];
   blend: Recipe['blend'];

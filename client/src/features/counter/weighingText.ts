@@ -1,4 +1,10 @@
-import type { AdditionDose, BatchState, DisplayPreferences, PlannedPrediction } from '@humble-churn/core';
+import type {
+  AdditionDose,
+  BatchState,
+  DisplayPreferences,
+  DoseMeasures,
+  PlannedPrediction,
+} from '@humble-churn/core';
 import {
   WATER_G_PER_ML,
   doseG,
@@ -6,20 +12,23 @@ import {
   formatDose,
   formatMass,
   formatVolume,
+  fractions,
+  nutCupG,
   strainedMilkMl,
 } from '@humble-churn/core';
 /** Doses to stir in, by the milk that was really obtained where it was weighed. */
 export function doses(
   state: BatchState,
   prediction: PlannedPrediction,
-  preferences: DisplayPreferences,
+  preferences: DisplayPreferences & DoseMeasures,
 ): string[] {
   const { recipe, measured } = state;
   const volumeMl = strainedMilkMl(state, prediction);
   const words = (dose: AdditionDose): string[] => {
-    const addition = findAddition(dose.addition);
+    const addition = findAddition(dose.addition, { own: state.ingredients });
     if (!addition) return [];
-    return [`${formatDose(doseG(dose, volumeMl), addition)} of ${addition.name.toLowerCase()}`];
+    const amount = formatDose(doseG(dose, volumeMl), addition, preferences, dose.said?.unit ?? null);
+    return [`${amount} of ${addition.name.toLowerCase()}`];
   };
   const into = `${measured.milkMl === null ? 'the expected ' : ''}${formatVolume(volumeMl, preferences)}`;
   return [
@@ -62,20 +71,42 @@ function liquidsToWeigh(prediction: PlannedPrediction, preferences: DisplayPrefe
   ];
 }
 
-export function weighing(
-  { recipe }: BatchState,
-  prediction: PlannedPrediction,
+/** A nut's mass, with its cups beside it where the kitchen measures in cups. */
+function nutAmount(
+  state: BatchState,
+  { massG }: PlannedPrediction['nuts'][number],
+  index: number,
   preferences: DisplayPreferences,
+): string {
+  const mass = formatMass(massG, preferences);
+  if (preferences.measures === 'metric') return mass;
+  const oneCupG = nutCupG(state.recipe, index, { own: state.ingredients }, preferences.cupSystem);
+  if (oneCupG === null) return mass;
+  const cups = massG / oneCupG;
+  return `${mass} (${fractions(cups)} ${cups <= 1.06 ? 'cup' : 'cups'})`;
+}
+
+export function weighing(
+  state: BatchState,
+  prediction: PlannedPrediction,
+  preferences: DisplayPreferences & DoseMeasures,
 ): string[] {
+  const { recipe } = state;
+  const blendedIn = ({ key, massG, name }: PlannedPrediction['additions'][number]): string => {
+    const found = findAddition(key, { own: state.ingredients });
+    const said = recipe.additions.find((dose) => dose.addition === key && dose.when === 'before')?.said;
+    const amount = found
+      ? formatDose(massG, found, preferences, said?.unit ?? null)
+      : formatMass(massG, preferences);
+    return `${amount} of ${name.toLowerCase()}, to blend in`;
+  };
   return [
-    ...prediction.nuts.map((nut) => `${formatMass(nut.massG, preferences)} of ${nutWords(nut)}`),
+    ...prediction.nuts.map((nut, i) => `${nutAmount(state, nut, i, preferences)} of ${nutWords(nut)}`),
     ...liquidsToWeigh(prediction, preferences),
     ...(prediction.iceG > 0
       ? [`${formatMass(prediction.iceG, preferences)} of ice, just before blending`]
       : []),
-    ...prediction.additions
-      .filter((one) => one.when === 'before')
-      .map((one) => `${formatMass(one.massG, preferences)} of ${one.name.toLowerCase()}, to blend in`),
+    ...prediction.additions.filter((one) => one.when === 'before').map(blendedIn),
     ...(recipe.soak.method === 'none'
       ? []
       : [`a bowl of at least ${formatVolume(prediction.soak.bowlMl, preferences)} for the soak`]),

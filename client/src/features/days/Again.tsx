@@ -25,8 +25,8 @@ export function Again({ recipe, kitchen, counter = false }: Props) {
   const planning = usePlanning();
   const nowMs = useNowMs(60_000);
   const { mutate, isPending, error } = useRepeat(kitchen);
-  const at = (ms: number): string => momentText(ms, serverNowMs(), kitchen.timeZone);
-  const glass = momentText(firstGlassMs(kitchen, nowMs), nowMs, kitchen.timeZone);
+  const at = (ms: number): string => momentText(ms, serverNowMs(), kitchen);
+  const glass = momentText(firstGlassMs(kitchen, nowMs), nowMs, kitchen);
   return (
     <View style={styles.again}>
       <Button

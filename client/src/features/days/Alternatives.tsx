@@ -69,7 +69,7 @@ export function RoomOffer({
         return (
           <View key={now.id} style={styles.visits}>
             <AppText kind="strong">
-              {was.plan.recipe.name}, for {momentText(Date.parse(was.plan.glassAt), nowMs, kitchen.timeZone)}
+              {was.plan.recipe.name}, for {momentText(Date.parse(was.plan.glassAt), nowMs, kitchen)}
             </AppText>
             <Visits placed={now} was={was.placed} />
           </View>
@@ -109,9 +109,7 @@ export function OneOffer({
         {OFFER_WORDS[offer.kind]}
       </AppText>
       <AppText>Trade-off: {tradeOffText(offer, kitchen)}.</AppText>
-      <AppText tone="soft">
-        Ready {momentText(offer.placed.readyMs, nowMs, kitchen.timeZone)}, an estimate.
-      </AppText>
+      <AppText tone="soft">Ready {momentText(offer.placed.readyMs, nowMs, kitchen)}, an estimate.</AppText>
       <Cautions
         cautions={cautionsBefore(
           offer.recipe,

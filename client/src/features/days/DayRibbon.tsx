@@ -1,7 +1,7 @@
 import { tz } from '@date-fns/tz';
-import type { ScheduledBatch, TimeInterval } from '@humble-churn/core';
-import { GRID_MIN, timeOnDay, visits } from '@humble-churn/core';
 import { format } from 'date-fns/format';
+import type { DatePreferences, ScheduledBatch, TimeInterval } from '@humble-churn/core';
+import { GRID_MIN, timeOnDay, timeText, visits, weekdayText } from '@humble-churn/core';
 import { useId, useRef } from 'react';
 import { StyleSheet, View } from 'react-native';
 import Svg, { Defs, G, Line, Path, Pattern, Rect, Text as SvgText } from 'react-native-svg';
@@ -24,7 +24,7 @@ interface Props {
   nowMs: number;
   waking: readonly TimeInterval[];
   quiet: readonly TimeInterval[];
-  timeZone: string;
+  household: DatePreferences;
   /** Time runs down on a phone, across on a wide screen. */
   down: boolean;
   /** Length of the drawing along time and room beside it, px. */
@@ -46,7 +46,7 @@ const LINING: object = { style: { fontVariantNumeric: 'lining-nums tabular-nums'
 
 /** Time with its nights: soaks are long soft bands, work is short and solid, the chill an outline. */
 export function DayRibbon(props: Props) {
-  const { items, movableId, span, nowMs, waking, quiet, timeZone, down, width } = props;
+  const { items, movableId, span, nowMs, waking, quiet, household, down, width } = props;
   const colour = useColours();
   const id = useId().replace(/\W/g, '');
   const hours = (span.toMs - span.fromMs) / HOUR_MS;
@@ -86,7 +86,7 @@ export function DayRibbon(props: Props) {
           .map((one) => (
             <Rect key={one.fromMs} {...rect(one.fromMs, one.toMs, AXIS - 8, 5)} fill={colour.brass} />
           ))}
-        <Hours {...{ span, timeZone, down, at, across }} />
+        <Hours {...{ span, household, down, at, across }} />
         {items.map((item, i) => (
           <G key={item.id}>
             {item.placed.steps.map(({ kind, fromMs, toMs }) => {
@@ -114,7 +114,7 @@ export function DayRibbon(props: Props) {
         ))}
         <Rect {...rect(nowMs, nowMs + 1, 0, across)} fill={colour.buoy} />
         {down && movable && (
-          <Moments {...{ placed: movable.placed, at, timeZone, x: lane(items.length) + 4 }} />
+          <Moments {...{ placed: movable.placed, at, household, x: lane(items.length) + 4 }} />
         )}
       </Svg>
       {items.map((item, i) =>
@@ -130,16 +130,16 @@ export function DayRibbon(props: Props) {
 function Moments({
   placed,
   at,
-  timeZone,
+  household,
   x,
 }: {
   placed: ScheduledBatch;
   at: (ms: number) => number;
-  timeZone: string;
+  household: DatePreferences;
   x: number;
 }) {
   const colour = useColours();
-  const words = (ms: number): string => format(ms, 'HH:mm', { in: tz(timeZone) });
+  const words = (ms: number): string => timeText(ms, household);
   const marks = [
     ...visits(placed).map(({ key, fromMs }) => ({ ms: fromMs, words: `${words(fromMs)} ${MARKS[key]}` })),
     { ms: placed.readyMs, words: `${words(placed.readyMs)} ready` },
@@ -165,23 +165,28 @@ function Moments({
   );
 }
 
+/** `Thu 24`: a day on a ribbon of few. */
+function shortDay(ms: number, { timeZone }: DatePreferences): string {
+  return format(ms, 'EEE d', { in: tz(timeZone) });
+}
+
 const MARKS = { weigh: 'weigh', drain: 'drain', make: 'blend' } as const;
 
 function Hours({
   span,
-  timeZone,
+  household,
   down,
   at,
   across,
 }: {
   span: TimeInterval;
-  timeZone: string;
+  household: DatePreferences;
   down: boolean;
   at: (ms: number) => number;
   across: number;
 }) {
   const colour = useColours();
-  const zone = { in: tz(timeZone) };
+  const { timeZone } = household;
   const marks: { ms: number; words: string; day: boolean }[] = [];
   const long = span.toMs - span.fromMs > 40 * HOUR_MS;
   const every = long ? 12 : 6;
@@ -190,7 +195,11 @@ function Hours({
     for (let hour = 0; hour < 24; hour += every) {
       const ms = timeOnDay(span.fromMs, daysOn, hour, 0, timeZone);
       if (ms > span.fromMs && ms < span.toMs) {
-        marks.push({ ms, words: format(ms, hour === 0 ? 'EEE d' : 'HH:mm', zone), day: hour === 0 });
+        marks.push({
+          ms,
+          words: hour === 0 ? shortDay(ms, household) : timeText(ms, household),
+          day: hour === 0,
+        });
       }
     }
   }
@@ -231,7 +240,7 @@ function Handles({
   down,
   span,
   nowMs,
-  timeZone,
+  household,
   onMove,
   onMoved,
 }: Props & { item: RibbonItem; side: number; at: (ms: number) => number; along: number }) {
@@ -240,7 +249,7 @@ function Handles({
   const bottle = item.placed.steps.find(({ kind }) => kind === 'bottle');
   const minPerPx = (span.toMs - span.fromMs) / 60_000 / along;
   const shared = { side, down, minPerPx, onMoved };
-  const clock = (ms: number): string => format(ms, 'EEE HH:mm', { in: tz(timeZone) });
+  const clock = (ms: number): string => `${weekdayText(ms, household)} ${timeText(ms, household)}`;
   const minutesIn = (ms: number): number => Math.round((ms - span.fromMs) / 60_000);
   // As a slider it counts minutes of what is drawn; its first end is now, for nothing begins in the past.
   const range = { min: Math.max(0, minutesIn(nowMs)), max: minutesIn(span.toMs) };

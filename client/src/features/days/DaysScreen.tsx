@@ -17,6 +17,7 @@ import { Proposal } from './Proposal';
 import { Ribbon } from './Ribbon';
 import { WishForm } from './WishForm';
 import type { DaysData } from './useDays';
+import { useKitchenWords } from '../../ui/measures';
 import { DaysProvider, useDays, useDaysOf } from './useDays';
 
 /** What is planned for the days ahead, and the next glass to plan for. */
@@ -43,12 +44,15 @@ export function DaysScreen() {
 function DaysAhead(data: DaysData) {
   const days = useDaysOf(data);
   const { moving, refusal } = days;
+  const words = useKitchenWords();
   return (
     <DaysProvider value={days}>
       <Screen title="Days" maxWidth={1100}>
         <Ribbon />
         {!moving && <WishForm />}
-        {!moving && refusal && <Notice kind="error">{refusalMessage(refusal)}</Notice>}
+        {!moving && refusal && (
+          <Notice kind="error">{words(refusalMessage(refusal))}</Notice>
+        )}
         <Proposal />
         {!moving && <Settled />}
         {!moving && <WhereItFits />}

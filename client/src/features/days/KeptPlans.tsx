@@ -95,7 +95,7 @@ function OneKept({
       </View>
       <AppText tone="soft">
         {formatVolume(plan.prediction.milk.volumeMl, kitchen)} for{' '}
-        {momentText(Date.parse(plan.glassAt), nowMs, kitchen.timeZone)}
+        {momentText(Date.parse(plan.glassAt), nowMs, kitchen)}
       </AppText>
       <AppText kind="small" tone="soft">
         Allergens: {keptAllergensText(plan.recipe, plan.ingredients, model.pantry)}

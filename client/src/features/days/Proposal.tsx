@@ -19,7 +19,7 @@ function brokenWords(
   kitchen: KnownKitchen,
   nowMs: number,
 ): string {
-  const when = momentText(fromMs, nowMs, kitchen.timeZone);
+  const when = momentText(fromMs, nowMs, kitchen);
   if (limit === 'time') {
     return kind === 'chill'
       ? `Ready only ${when}, after the glass.`

@@ -62,7 +62,7 @@ export function Ribbon() {
           nowMs={nowMs}
           waking={calendar.waking}
           quiet={calendar.quiet}
-          timeZone={kitchen.timeZone}
+          household={kitchen}
           down={width < WIDE_FROM_PX}
           width={inside.width}
           onMove={(what, byMin) => {

@@ -49,7 +49,7 @@ export default function UnderWayRibbon({ batches, plans, kitchen }: Props) {
           nowMs={nowMs}
           waking={waking}
           quiet={quiet}
-          timeZone={kitchen.timeZone}
+          household={kitchen}
           down
           width={width}
           onMove={stays}

@@ -19,7 +19,7 @@ export function Visits({
   const { kitchen, nowMs } = useDays();
   const before = was ? visits(was) : [];
   const soak = placed.steps.find(({ kind }) => kind === 'soak');
-  const at = (ms: number): string => momentText(ms, nowMs, kitchen.timeZone);
+  const at = (ms: number): string => momentText(ms, nowMs, kitchen);
   return (
     <View style={styles.visits}>
       {visits(placed).map(({ key, kinds, fromMs, toMs }) => (

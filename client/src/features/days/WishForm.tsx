@@ -1,5 +1,5 @@
 import { tz } from '@date-fns/tz';
-import { mlPer, formatVolume, timeOnDay, typedFigure } from '@humble-churn/core';
+import { mlPer, formatVolume, timeOnDay, typedFigure, clockText } from '@humble-churn/core';
 import { differenceInCalendarDays } from 'date-fns/differenceInCalendarDays';
 import { format } from 'date-fns/format';
 import { useState } from 'react';
@@ -103,7 +103,7 @@ function GlassFields({ wish, onChange }: Fields) {
   const clock = readTimeOfDay(time) ?? { hours: 8, minutes: 0 };
   const at = (on: number, { hours, minutes } = clock) => timeOnDay(fromMs, on, hours, minutes, timeZone);
   const dayName = (on: number): string =>
-    on === 0 ? 'Today' : on === 1 ? 'Tomorrow' : dayText(timeOnDay(fromMs, on, 12, 0, timeZone), timeZone);
+    on === 0 ? 'Today' : on === 1 ? 'Tomorrow' : dayText(timeOnDay(fromMs, on, 12, 0, timeZone), kitchen);
   return (
     <>
       <Choice
@@ -115,13 +115,13 @@ function GlassFields({ wish, onChange }: Fields) {
       <View style={styles.row}>
         <NameField
           label="Time"
-          value={typed ?? time}
+          value={typed ?? clockText(time, kitchen)}
           error={trouble}
           maxLength={8}
           onChange={(text) => {
             setTyped(text);
             const read = readTimeOfDay(text);
-            setTrouble(read ? null : 'A time of day, such as 08:00.');
+            setTrouble(read ? null : `A time of day, such as ${clockText('08:00', kitchen)}.`);
             if (read) onChange({ glassMs: at(day, read) });
           }}
           onBlur={() => {

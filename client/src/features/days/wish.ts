@@ -1,5 +1,5 @@
 import type { Recipe, KitchenModel } from '@humble-churn/core';
-import { avoidedBy, isFreeOf, recipeAllergens, timeOnDay } from '@humble-churn/core';
+import { avoidedBy, isFreeOf, readClock, recipeAllergens, timeOnDay } from '@humble-churn/core';
 import type { KnownKitchen } from '../../wire/kitchen';
 
 /** What is to be ready, and by when. */
@@ -21,13 +21,10 @@ export const MOST_JARS = 24;
 /** Milk that can be wished for in each, mL. */
 export const JAR_ML = { min: 30, max: 10_000 } as const;
 
-/** `08:00`, `8`, `8.30` or `20:15`: a time of day; null when it is none. */
+/** `08:00`, `8`, `8.30`, `20:15` or `8:15 pm`: a time of day; null when it is none. */
 export function readTimeOfDay(text: string): { hours: number; minutes: number } | null {
-  const found = /^\s*(\d{1,2})(?:\s*[:.h]\s*(\d{2}))?\s*$/i.exec(text);
-  if (!found) return null;
-  const hours = Number(found[1]);
-  const minutes = Number(found[2] ?? 0);
-  return hours < 24 && minutes < 60 ? { hours, minutes } : null;
+  const [hours, minutes] = readClock(text)?.split(':').map(Number) ?? [];
+  return hours === undefined || minutes === undefined ? null : { hours, minutes };
 }
 
 /** Mornings that are tried for the first breakfast. */

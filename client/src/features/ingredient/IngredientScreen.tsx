@@ -2,13 +2,11 @@ import { zodResolver } from '@hookform/resolvers/zod';
 import type { PackFiguresWire } from '@humble-churn/contract';
 import { PackFiguresSchema, refusalMessage } from '@humble-churn/contract';
 import type { OwnIngredient } from '@humble-churn/core';
-import { ingredientFromPack, packOf } from '@humble-churn/core';
-import { useRouter } from 'expo-router';
-import { useState } from 'react';
+import { isOwnNut, packOf } from '@humble-churn/core';
 import type { Control, UseFormReturn } from 'react-hook-form';
 import { Controller, useForm, useFormState } from 'react-hook-form';
 import { StyleSheet, View } from 'react-native';
-import { useAddIngredient, useChangeIngredient, useOwnIngredients, useUnreadable } from '../../wire/kitchen';
+import { useOwnIngredients, useUnreadable } from '../../wire/kitchen';
 import { Button } from '../../ui/Button';
 import { Choice } from '../../ui/Choice';
 import { FormChoice, FormName, FormToggle } from '../../ui/FormFields';
@@ -18,10 +16,11 @@ import { Notice } from '../../ui/Notice';
 import { Panel } from '../../ui/Panel';
 import { QuantityField } from '../../ui/QuantityField';
 import { Screen } from '../../ui/Screen';
-import { useToast } from '../../ui/Toast';
 import { AppText } from '../../ui/AppText';
 import { boundsAt } from '../../ui/schemaBounds';
 import { SPACE } from '../../ui/theme';
+import type { Correcting } from './useSavePack';
+import { useSavePack } from './useSavePack';
 
 type Figure =
   | 'fatPct'
@@ -79,9 +78,9 @@ export function CorrectIngredientScreen({ ingredientKey }: { ingredientKey: stri
   if (!own.data || !unreadable.data) {
     return <QueryFallback title="Ingredient" what="the ingredient" queries={[own, unreadable]} />;
   }
-  const known = own.data.find(({ key }) => key === ingredientKey);
+  const known = own.data.filter(isOwnNut).find(({ key }) => key === ingredientKey);
   const torn = unreadable.data.find(({ kind, id }) => kind === 'ingredient' && id === ingredientKey);
-  const pack = known ? wirePack(packOf(known)) : torn ? { ...EMPTY_PACK, ...torn.pack } : null;
+  const pack = known ? nutPackOf(known) : torn ? { ...EMPTY_PACK, ...torn.pack } : null;
   if (!pack) {
     return (
       <Screen title="Ingredient">
@@ -92,19 +91,14 @@ export function CorrectIngredientScreen({ ingredientKey }: { ingredientKey: stri
   return <PackForm pack={pack} correcting={{ ingredientKey, before: known ?? null }} />;
 }
 
-function wirePack({ key: _key, ...pack }: ReturnType<typeof packOf>): PackFiguresWire {
+function nutPackOf(known: OwnIngredient): PackFiguresWire {
+  const { key: _key, ...pack } = packOf(known);
   return { ...pack, allergens: [...pack.allergens] };
 }
 
 /** A nut or seed of the cook's own, from what its pack says. */
 export function IngredientScreen() {
   return <PackForm pack={EMPTY_PACK} correcting={null} />;
-}
-
-/** Which ingredient is corrected, and as what it is known; null where it cannot be read. */
-interface Correcting {
-  ingredientKey: string;
-  before: OwnIngredient | null;
 }
 
 function PackForm({
@@ -114,52 +108,14 @@ function PackForm({
   pack: Partial<PackFiguresWire>;
   correcting: Correcting | null;
 }) {
-  const router = useRouter();
-  const toast = useToast();
-  const add = useAddIngredient();
-  const change = useChangeIngredient();
-  // What was sent may change before the next try; then it is another thing and gets another key.
-  const [key, setKey] = useState(() => crypto.randomUUID());
   const form = useForm<PackFiguresWire>({
     resolver: zodResolver(PackFiguresSchema),
     defaultValues: start,
   });
-  const { handleSubmit, setError } = form;
-  const failed = add.error ?? change.error;
-  const onError = (): void => setKey(crypto.randomUUID());
-  const save = handleSubmit((pack) => {
+  const { save, failed, busy } = useSavePack(form, correcting, (refusal) => {
     // Turned away here already, with the reason at its field; the server says the same.
-    const made = ingredientFromPack({ ...pack, key: 'own-new' });
-    if (!made.ok) {
-      const [path] = made.refusal.path;
-      const field = REFUSED_AT.find((one) => one === path) ?? 'carbPct';
-      setError(field, { type: made.refusal.code, message: refusalMessage(made.refusal) });
-      return;
-    }
-    const again = crypto.randomUUID();
-    if (correcting !== null) {
-      const { ingredientKey, before } = correcting;
-      const onSuccess = (): void => {
-        toast({
-          words: `${pack.name} is corrected. What was made with it before keeps it as it was.`,
-          ...(before && {
-            undo: () => change.mutate({ ingredientKey, before, pack: wirePack(packOf(before)), key: again }),
-          }),
-        });
-        router.navigate('/kitchen');
-      };
-      change.mutate({ ...correcting, pack, key }, { onSuccess, onError });
-      return;
-    }
-    const onSuccess = (ingredientKey: string): void => {
-      const before = { ...made.value, key: ingredientKey };
-      toast({
-        words: `${pack.name} is among the ingredients now.`,
-        undo: () => change.mutate({ ingredientKey, before, archived: true, key: again }),
-      });
-      router.navigate('/bench');
-    };
-    add.mutate({ pack, key }, { onSuccess, onError });
+    const field = REFUSED_AT.find((one) => one === refusal.path[0]) ?? 'carbPct';
+    form.setError(field, { type: refusal.code, message: refusalMessage(refusal) });
   });
   return (
     <Screen title={correcting === null ? 'An ingredient of your own' : `Correct ${start.name ?? 'it'}`}>
@@ -171,12 +127,7 @@ function PackForm({
       <InHundredGrams form={form} />
       <KnownLimits form={form} />
       {failed && <Notice kind="error">{failed.message} What you typed still stands here.</Notice>}
-      <Button
-        label={correcting === null ? 'Add it' : 'Correct it'}
-        kind="main"
-        busy={add.isPending || change.isPending}
-        onPress={() => void save()}
-      />
+      <Button label={correcting === null ? 'Add it' : 'Correct it'} kind="main" busy={busy} onPress={save} />
     </Screen>
   );
 }

@@ -4,7 +4,7 @@ import { useFieldArray } from 'react-hook-form';
 import { StyleSheet, View } from 'react-native';
 import { AppText } from '../../ui/AppText';
 import { Button } from '../../ui/Button';
-import { FormChoice, FormName, FormQuantity, FormToggle } from '../../ui/FormFields';
+import { FormChoice, FormMeasure, FormName, FormQuantity, FormToggle } from '../../ui/FormFields';
 import { Panel } from '../../ui/Panel';
 import { Plus } from '../../ui/icons';
 import { MACHINE_LABELS, STRAINER_LABELS } from '../../ui/recipeLabels';
@@ -31,7 +31,7 @@ export function GearPanel({ control }: SettingsProps) {
       <Vessels control={control} which="jars" heading="Jars" one="jar" usualMl={1000} />
       <Vessels control={control} which="bowls" heading="Soaking bowls" one="bowl" usualMl={1500}>
         <AppText tone="soft">
-          None named means there is always one. A soak wants 4 mL for each gram of nuts.
+          None named means there is always one. A soak wants four times as much room as the nuts weigh.
         </AppText>
       </Vessels>
       <FormChoice
@@ -117,19 +117,19 @@ function Machine({ control, i }: SettingsProps & { i: number }) {
           optional
           stacked={false}
         />
-        <FormQuantity
+        <FormMeasure
           control={control}
           name={`profile.machines.${i}.jugMl`}
           label="Holds to its brim"
-          unit="mL"
+          kind="volume"
           optional
           stacked={false}
         />
-        <FormQuantity
+        <FormMeasure
           control={control}
           name={`profile.machines.${i}.fillLineMl`}
           label="MAX line"
-          unit="mL"
+          kind="volume"
           optional
           stacked={false}
         />
@@ -209,11 +209,11 @@ function Vessels({
             maxLength={40}
           />
           <View style={styles.row}>
-            <FormQuantity
+            <FormMeasure
               control={control}
               name={`profile.${which}.${i}.volumeMl`}
               label="Holds"
-              unit="mL"
+              kind="volume"
               stacked={false}
             />
             <FormQuantity

@@ -1,19 +1,21 @@
 import { zodResolver } from '@hookform/resolvers/zod';
 import { ChosenTimeZoneSchema, KitchenSettingsSchema } from '@humble-churn/contract';
-import type { OwnIngredient } from '@humble-churn/core';
+import type { OwnItem } from '@humble-churn/core';
+import { formatTemp } from '@humble-churn/core';
 import { useContext, useState } from 'react';
-import { useForm, useWatch } from 'react-hook-form';
+import { Controller, useForm, useWatch } from 'react-hook-form';
 import type { z } from 'zod';
 import type { KnownKitchen } from '../../wire/kitchen';
 import { useAskedAnew, useKitchen, useOwnIngredients } from '../../wire/kitchen';
 import { Choice } from '../../ui/Choice';
-import { FormChoice, FormName, FormQuantity, FormSchemaContext } from '../../ui/FormFields';
+import { FormChoice, FormMeasure, FormName, FormSchemaContext } from '../../ui/FormFields';
 import { Notice } from '../../ui/Notice';
 import { QueryFallback } from '../../ui/QueryFallback';
 import { Panel } from '../../ui/Panel';
 import { SafetyLink } from '../../ui/SafetyLink';
 import { Screen } from '../../ui/Screen';
 import { AppText } from '../../ui/AppText';
+import { useMeasures } from '../../ui/measures';
 import { ThemeChoiceContext } from '../../ui/theme';
 import { GearPanel } from './GearPanel';
 import { HoursPanel } from './HoursPanel';
@@ -55,7 +57,7 @@ export function KitchenScreen() {
 
 interface Props {
   kitchen: KnownKitchen;
-  own: readonly OwnIngredient[];
+  own: readonly OwnItem[];
   onImported: () => void;
 }
 
@@ -91,6 +93,8 @@ function Settings({ kitchen, own, onImported }: Props) {
 
 /** Where it is, and how warm. */
 function PlacePanel({ control }: SettingsProps) {
+  const { measures } = useMeasures();
+  const temp = (tempC: number): string => formatTemp(tempC, measures);
   return (
     <Panel title="The place">
       <FormName
@@ -106,18 +110,18 @@ function PlacePanel({ control }: SettingsProps) {
         trouble="A place, such as Europe/Lisbon: an abbreviation such as EST knows no summer time."
         note="All clock times are shown in it."
       />
-      <FormQuantity
+      <FormMeasure
         control={control}
         name="fridgeTempC"
+        kind="temperature"
         label="Fridge, as a thermometer in it reads"
-        unit="°C"
-        note="4 °C or below is safe. At 6 °C milk keeps about half as long."
+        note={`${temp(4)} or below is safe. At ${temp(6)} milk keeps about half as long.`}
       />
-      <FormQuantity control={control} name="roomTempC" label="Room, where a bowl soaks" unit="°C" />
+      <FormMeasure control={control} name="roomTempC" kind="temperature" label="Room, where a bowl soaks" />
       <FormChoice
         control={control}
         name="budgetH"
-        label="Keep milk at 4 °C"
+        label={`Keep milk at ${temp(4)}`}
         options={[
           { value: 48, label: '2 days' },
           { value: 72, label: '3 days' },
@@ -125,6 +129,32 @@ function PlacePanel({ control }: SettingsProps) {
         ]}
       />
     </Panel>
+  );
+}
+
+/** How numbers, times and dates are written; `null` by the measures. */
+const WRITINGS: readonly { value: string; label: string; note: string }[] = [
+  { value: '', label: 'By the measures', note: '1,250 is asked about' },
+  { value: 'en-GB', label: 'British', note: '1,250.5, 07:30, 27 Nov' },
+  { value: 'en-US', label: 'American', note: '1,250.5, 7:30 am, Nov 27' },
+  { value: 'en-AU', label: 'Australian', note: '1,250.5, 7:30 am, 27 Nov' },
+  { value: 'de-DE', label: 'Decimal comma', note: '1.250,5, 07:30, 27 Nov' },
+];
+
+function WritingChoice({ control }: SettingsProps) {
+  return (
+    <Controller
+      control={control}
+      name="locale"
+      render={({ field }) => (
+        <Choice
+          label="Numbers, times and dates"
+          value={field.value ?? ''}
+          onChange={(chosen) => field.onChange(chosen === '' ? null : chosen)}
+          options={WRITINGS}
+        />
+      )}
+    />
   );
 }
 
@@ -150,6 +180,17 @@ function MeasuresPanel({ control }: SettingsProps) {
           { value: 'imperial', label: CUP_NAMES.imperial, note: '284 mL' },
         ]}
       />
+      <FormChoice
+        control={control}
+        name="spoonSystem"
+        label="Spoons are"
+        options={[
+          { value: 'metric', label: 'Metric', note: '15 and 5 mL' },
+          { value: 'us', label: 'US', note: '14.8 and 4.9 mL' },
+          { value: 'australian', label: 'Australian', note: '20 and 5 mL' },
+        ]}
+      />
+      <WritingChoice control={control} />
       <FormName
         control={control}
         name="currency"

@@ -1,6 +1,6 @@
 import { allergensText } from '@humble-churn/contract';
-import type { OwnIngredient } from '@humble-churn/core';
-import { allergensIn } from '@humble-churn/core';
+import type { OwnItem } from '@humble-churn/core';
+import { allergensIn, isOwnNut } from '@humble-churn/core';
 import { useRouter } from 'expo-router';
 import { StyleSheet, View } from 'react-native';
 import { useChangeIngredient } from '../../wire/kitchen';
@@ -13,12 +13,12 @@ import { Plus } from '../../ui/icons';
 import { SPACE, useColours } from '../../ui/theme';
 
 /** The cook's own nuts and seeds: corrected, archived or brought back here. */
-export function OwnIngredientsPanel({ own }: { own: readonly OwnIngredient[] }) {
+export function OwnIngredientsPanel({ own }: { own: readonly OwnItem[] }) {
   const router = useRouter();
   const toast = useToast();
   const colour = useColours();
   const change = useChangeIngredient();
-  const archive = (before: OwnIngredient, archived: boolean): void => {
+  const archive = (before: OwnItem, archived: boolean): void => {
     const { name, key: ingredientKey } = before;
     change.mutate(
       { ingredientKey, before, archived, key: crypto.randomUUID() },
@@ -36,8 +36,8 @@ export function OwnIngredientsPanel({ own }: { own: readonly OwnIngredient[] }) 
     <Panel title="Ingredients of your own">
       {own.length === 0 && (
         <AppText tone="soft">
-          A nut or seed that is not in the list can be added from what its pack says. It stands here then, to
-          be corrected.
+          A nut, seed, powder, syrup or juice that is not in the list can be added from what its pack says. It
+          stands here then, to be corrected.
         </AppText>
       )}
       {own.map((one) => (
@@ -49,14 +49,16 @@ export function OwnIngredientsPanel({ own }: { own: readonly OwnIngredient[] }) 
             </AppText>
             <AppText kind="small" tone="soft">
               Allergens: {allergensText({ contains: allergensIn([one]), unknown: false })}
-              {one.gels ? '; turns to a gel' : ''}
+              {isOwnNut(one) && one.gels ? '; turns to a gel' : ''}
             </AppText>
           </View>
           <View style={styles.row}>
             <Button
               label="Correct"
               hint={`Correct ${one.name}`}
-              onPress={() => router.push(`/ingredients/${one.key}` as never)}
+              onPress={() =>
+                router.push(`/${isOwnNut(one) ? 'ingredients' : 'additions'}/${one.key}` as never)
+              }
             />
             <Button
               label={one.archived ? 'Bring back' : 'Archive'}
@@ -70,7 +72,13 @@ export function OwnIngredientsPanel({ own }: { own: readonly OwnIngredient[] }) 
       ))}
       {change.error && <Notice kind="error">{change.error.message}</Notice>}
       <View style={styles.row}>
-        <Button label="Add one of your own" icon={Plus} onPress={() => router.push('/ingredients/new')} />
+        <Button label="Add a nut or seed" icon={Plus} onPress={() => router.push('/ingredients/new')} />
+        <Button
+          label="Add something else"
+          hint="Add something else: a powder, syrup, flavour or liquid"
+          icon={Plus}
+          onPress={() => router.push('/additions/new' as never)}
+        />
       </View>
     </Panel>
   );

@@ -1,13 +1,21 @@
-import type { OwnIngredient } from '@humble-churn/core';
-import { ADDITION_TABLE, NUT_TABLE } from '@humble-churn/core';
+import type { OwnItem } from '@humble-churn/core';
+import {
+  ADDITION_TABLE,
+  NUT_TABLE,
+  formatMoney,
+  priceMasses,
+  pricePer,
+  priceVolumes,
+} from '@humble-churn/core';
 import { useState } from 'react';
-import { useFieldArray } from 'react-hook-form';
+import { useFieldArray, useWatch } from 'react-hook-form';
 import { StyleSheet, View } from 'react-native';
 import { AppText } from '../../ui/AppText';
 import { Button } from '../../ui/Button';
 import { Choice } from '../../ui/Choice';
-import { FormQuantity } from '../../ui/FormFields';
+import { FormMeasure, FormQuantity } from '../../ui/FormFields';
 import { Panel } from '../../ui/Panel';
+import { useMeasures } from '../../ui/measures';
 import { Plus } from '../../ui/icons';
 import { SPACE } from '../../ui/theme';
 import { Entry } from './Entry';
@@ -18,9 +26,12 @@ export function PricesPanel({
   control,
   currency,
   own,
-}: SettingsProps & { currency: string; own: readonly OwnIngredient[] }) {
+}: SettingsProps & { currency: string; own: readonly OwnItem[] }) {
   const packs = useFieldArray({ control, name: 'profile.packs' });
   const [adding, setAdding] = useState(false);
+  const measures = useMeasures();
+  const [volume = { name: 'litre', litres: 1 }] = priceVolumes(measures);
+  const { large } = priceMasses(measures);
   const named = [...NUT_TABLE, ...own, ...ADDITION_TABLE].filter(
     ({ key }) => key !== 'water' && key !== 'ice',
   );
@@ -59,15 +70,17 @@ export function PricesPanel({
       <FormQuantity
         control={control}
         name="profile.shopPerL"
-        label="A litre from the shop"
+        label={`A ${volume.name} from the shop`}
         unit={currency}
+        per={1 / volume.litres}
         optional
       />
       <FormQuantity
         control={control}
         name="profile.mealPerKg"
-        label="A kilogram of bought nut meal"
+        label={`A ${large.name} of bought nut meal`}
         unit={currency}
+        per={1 / large.kg}
         optional
       />
       <FormQuantity
@@ -88,15 +101,17 @@ function PackPrice({
   name,
   currency,
 }: SettingsProps & { i: number; name: string; currency: string }) {
+  const { small } = priceMasses(useMeasures());
+  const { packG, price } = useWatch({ control, name: `profile.packs.${i}` });
   return (
     <>
       <AppText kind="strong">{name}</AppText>
       <View style={styles.row}>
-        <FormQuantity
+        <FormMeasure
           control={control}
           name={`profile.packs.${i}.packG`}
+          kind="mass"
           label={`Pack of ${name.toLowerCase()}`}
-          unit="g"
           stacked={false}
         />
         <FormQuantity
@@ -105,6 +120,10 @@ function PackPrice({
           label={`Price of ${name.toLowerCase()}`}
           unit={currency}
           stacked={false}
+          {...(packG > 0 &&
+            price > 0 && {
+              note: `${formatMoney(pricePer(price, packG, small.kg), currency)} for ${small.name}.`,
+            })}
         />
       </View>
     </>

@@ -42,12 +42,17 @@ export function settingsPatch(kept: KitchenSettings, typed: KitchenSettings): Ty
     (read.success ? changed : wrong).push(`profile.${part}`);
     if (read.success) profile[part] = read.data;
   }
-  if (Object.keys(profile).length > 0) settings['profile'] = { ...kept.profile, ...profile };
+  if (Object.keys(profile).length > 0) settings['profile'] = profile;
   // Each was parsed by its own schema.
   return { patch: changed.length > 0 ? settings : null, changed, wrong };
 }
 
-/** The patch that takes another one back. */
-export function patchBack(kept: KitchenSettings, patch: KitchenPatch): KitchenPatch {
-  return Object.fromEntries(Object.keys(patch).map((name) => [name, kept[name as keyof KitchenPatch]]));
+/** The patch that takes another one back: what it changed, and nothing else. */
+export function patchBack(kept: KitchenSettings, { profile, ...settings }: KitchenPatch): KitchenPatch {
+  const before = <T extends object>(of: T, names: object): Partial<T> =>
+    Object.fromEntries(Object.keys(names).map((name) => [name, of[name as keyof T]])) as Partial<T>;
+  return {
+    ...before(kept, settings),
+    ...(profile && { profile: before(kept.profile, profile) }),
+  };
 }

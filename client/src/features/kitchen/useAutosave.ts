@@ -1,5 +1,5 @@
 import type { KitchenPatch, KitchenSettings } from '@humble-churn/contract';
-import { KitchenSettingsSchema } from '@humble-churn/contract';
+import { KitchenSettingsSchema, patchedSettings } from '@humble-churn/contract';
 import { useEffect, useEffectEvent, useRef, useState } from 'react';
 import type { UseFormReturn } from 'react-hook-form';
 import { useToast } from '../../ui/Toast';
@@ -29,7 +29,7 @@ export function useAutosave(form: UseFormReturn<SettingsForm>, kitchen: KnownKit
 
   const send = (patch: KitchenPatch, words: string, undo?: () => void): void => {
     const before = kept.current;
-    kept.current = { ...before, ...patch };
+    kept.current = patchedSettings(before, patch);
     mutate(
       { patch, key: crypto.randomUUID() },
       {
@@ -50,14 +50,18 @@ export function useAutosave(form: UseFormReturn<SettingsForm>, kitchen: KnownKit
     if (!patch) return;
     if (leaving) {
       // A page that closes cannot wait for an answer.
-      kept.current = { ...kept.current, ...patch };
+      kept.current = patchedSettings(kept.current, patch);
       writeDown(patch);
       return;
     }
     const back = patchBack(kept.current, patch);
     send(patch, 'Settings saved. Every jar was recalculated.', () => {
       send(back, 'The settings are as before.');
-      for (const [name, value] of Object.entries(back)) form.setValue(name as keyof SettingsForm, value);
+      const { profile, ...settings } = back;
+      for (const [name, value] of Object.entries(settings)) form.setValue(name as keyof SettingsForm, value);
+      for (const [part, value] of Object.entries(profile ?? {})) {
+        form.setValue(`profile.${part as keyof SettingsForm['profile']}`, value);
+      }
     });
   });
   useEffect(() => {

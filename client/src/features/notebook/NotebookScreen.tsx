@@ -94,7 +94,7 @@ function Entry({ entry, kitchen }: { entry: NotebookEntry; kitchen: KnownKitchen
     >
       <AppText kind="strong">{name}</AppText>
       <AppText kind="small" tone="soft">
-        {dayText(summary.plannedAtMs, kitchen.timeZone)} · {outcomeWords(summary)}
+        {dayText(summary.plannedAtMs, kitchen)} · {outcomeWords(summary)}
       </AppText>
       <AppText kind="small">
         {milkMl === null

@@ -118,7 +118,7 @@ function WhatHappened({ batch, kitchen }: { batch: KnownBatch; kitchen: KnownKit
         return (
           <View key={event.id} style={styles.event}>
             <AppText kind="small" tone="soft" style={styles.when}>
-              {momentText(event.atMs, nowMs, batch.timeZone)}
+              {momentText(event.atMs, nowMs, { ...kitchen, timeZone: batch.timeZone })}
             </AppText>
             <AppText
               tone={back ? 'soft' : 'ink'}

@@ -192,7 +192,7 @@ function itemWords({ item, batch, name, kitchen, nowMs }: ItemProps): {
   when: string;
   path: string;
 } {
-  const at = (ms: number): string => momentText(ms, nowMs, kitchen.timeZone);
+  const at = (ms: number): string => momentText(ms, nowMs, kitchen);
   const jarPath = 'jar' in item ? `/shelf/${item.batchId}/${item.jar.id}` : '/shelf';
   const counterPath = `/counter/${item.batchId}`;
   switch (item.kind) {

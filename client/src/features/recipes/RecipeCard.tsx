@@ -158,7 +158,7 @@ function Head({ kept, model, kitchen, milkMl }: Props & { milkMl: number }) {
         <AppText>{recipeSummary(recipe, model.pantry, kitchen)}</AppText>
         <AppText kind="small">Allergens: {keptAllergensText(recipe, kept.ingredients, model.pantry)}</AppText>
         <AppText kind="small" tone="soft">
-          Version {kept.version}, saved on {dayText(fromInstant(kept.savedAt), kitchen.timeZone)}
+          Version {kept.version}, saved on {dayText(fromInstant(kept.savedAt), kitchen)}
         </AppText>
       </View>
     </View>
@@ -180,7 +180,7 @@ function Versions({ kept, model, kitchen }: Props) {
           <View key={one.version} style={styles.version}>
             <View style={styles.words}>
               <AppText kind="strong">
-                Version {one.version}, {dayText(fromInstant(one.savedAt), kitchen.timeZone)}
+                Version {one.version}, {dayText(fromInstant(one.savedAt), kitchen)}
               </AppText>
               <AppText kind="small">
                 {before

@@ -1,4 +1,4 @@
-import type { Keeping } from '@humble-churn/core';
+import type { DatePreferences, Keeping } from '@humble-churn/core';
 import { CircleCheck, CircleX, Clock3 } from '../../ui/icons';
 import { StyleSheet, View } from 'react-native';
 import { momentText } from '../../wire/moments';
@@ -33,16 +33,16 @@ export function Freshness({ state }: { state: Keeping['state'] }) {
 export function KeepingTimes({
   kept,
   nowMs,
-  timeZone,
+  household,
   small = false,
 }: {
   kept: Keeping;
   nowMs: number;
-  timeZone: string;
+  household: DatePreferences;
   small?: boolean;
 }) {
   const kind = small ? 'small' : 'body';
-  const at = (ms: number): string => momentText(ms, nowMs, timeZone);
+  const at = (ms: number): string => momentText(ms, nowMs, household);
   if (kept.because === 'frozen')
     return <AppText kind={kind}>Thaw and drink by {at(kept.discardAtMs)}</AppText>;
   return (

@@ -1,12 +1,10 @@
 import type { JarState, Keeping } from '@humble-churn/core';
 import {
-  jarKeeping,
-  jarTerms,
-  mlPer,
   formatDuration,
   formatTemp,
   formatVolume,
-  typedFigure,
+  jarKeeping,
+  jarTerms,
 } from '@humble-churn/core';
 import { useRouter } from 'expo-router';
 import { Snowflake, Trash2, Undo2 } from '../../ui/icons';
@@ -21,7 +19,7 @@ import { useKitchen } from '../../wire/kitchen';
 import { Button } from '../../ui/Button';
 import { Notice } from '../../ui/Notice';
 import { Panel } from '../../ui/Panel';
-import { QuantityField } from '../../ui/QuantityField';
+import { MeasureField } from '../../ui/MeasureField';
 import { SafetyLink } from '../../ui/SafetyLink';
 import { Screen } from '../../ui/Screen';
 import { useToast } from '../../ui/Toast';
@@ -53,7 +51,7 @@ export function JarScreen({ batchId, jarId }: { batchId: string; jarId: string }
 function reasonWords(kept: Keeping, kitchen: KnownKitchen): string {
   switch (kept.because) {
     case 'budget':
-      return `The batch has ${kept.budgetH.toFixed(0)} hours at 4 °C; ${kept.usedH.toFixed(1)} of them are used, at the ${kitchen.fridgeTempC} °C your fridge is set to. A warmer fridge uses them faster.`;
+      return `The batch has ${kept.budgetH.toFixed(0)} hours at ${formatTemp(4, kitchen.measures)}; ${kept.usedH.toFixed(1)} of them are used, at the ${formatTemp(kitchen.fridgeTempC, kitchen.measures)} your fridge is set to. A warmer fridge uses them faster.`;
     case 'out-of-fridge':
       return `It was, or will be, out of the fridge for two hours in all since blending. That is the limit, whatever it smells like.`;
     case 'frozen':
@@ -127,7 +125,7 @@ function HowItStands({ batch, jar, kitchen, kept, nowMs }: KeptJar) {
           )}
           {inUse && (
             <>
-              <KeepingTimes kept={kept} nowMs={nowMs} timeZone={kitchen.timeZone} />
+              <KeepingTimes kept={kept} nowMs={nowMs} household={kitchen} />
               {kept.discardAtMs > nowMs && (
                 <AppText tone="soft">in {formatDuration((kept.discardAtMs - nowMs) / 1000)}</AppText>
               )}
@@ -208,16 +206,13 @@ function Pour({ batch, jar, kitchen }: KeptJar) {
   const did = useDone(batch.id);
   // A glass to begin with; null while what is typed is no number.
   const [pourMl, setPourMl] = useState<number | null>(kitchen.profile.glassMl);
-  const unit = kitchen.measures === 'us' ? 'cups' : 'mL';
-  const unitMl = mlPer(unit, kitchen.cupSystem);
   return (
     <View style={styles.pour}>
-      <QuantityField
+      <MeasureField
+        kind="volume"
         label="Pour"
-        unit={unit}
-        shown={pourMl === null ? '' : typedFigure(pourMl / unitMl)}
-        onNumber={(value) => {
-          const ml = value * unitMl;
+        value={pourMl}
+        onValue={(ml) => {
           if (ml < 1) return 'Enter more than 0.';
           if (ml > jar.leftMl) return `Only ${formatVolume(jar.leftMl, kitchen)} are left.`;
           setPourMl(ml);

@@ -1,5 +1,5 @@
 import type { JarState, PulpPlace, PulpState } from '@humble-churn/core';
-import { jarKeeping, pulpUseByMs, formatMass, formatVolume } from '@humble-churn/core';
+import { formatMass, formatTemp, formatVolume, jarKeeping, pulpUseByMs } from '@humble-churn/core';
 import { StyleSheet, View } from 'react-native';
 import { useNowMs } from '../../wire/clock';
 import { momentText } from '../../wire/moments';
@@ -58,7 +58,7 @@ export function ShelfScreen() {
         </Panel>
       )}
       <Group
-        title={`Fridge, ${kitchen.data.fridgeTempC} °C`}
+        title={`Fridge, ${formatTemp(kitchen.data.fridgeTempC, kitchen.data.measures)}`}
         jars={fridge}
         kitchen={kitchen.data}
         nowMs={nowMs}
@@ -143,7 +143,7 @@ function JarCard({
         {jar.label}, {formatVolume(jar.leftMl, kitchen)} left
       </AppText>
       <Freshness state={kept.state} />
-      <KeepingTimes kept={kept} nowMs={nowMs} timeZone={kitchen.timeZone} small />
+      <KeepingTimes kept={kept} nowMs={nowMs} household={kitchen} small />
       <AppText kind="small" tone="soft">
         Allergens: {allergensOf(batch.state)}
       </AppText>
@@ -180,7 +180,7 @@ function PulpRow({
         </AppText>
         <AppText kind="small" tone="soft">
           {PULP_WORDS[pulp.place]}; {useByMs > nowMs ? 'use by' : 'throw away: was good until'}{' '}
-          {momentText(useByMs, nowMs, kitchen.timeZone)}
+          {momentText(useByMs, nowMs, kitchen)}
         </AppText>
       </View>
       <Button

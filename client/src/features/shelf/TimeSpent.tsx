@@ -1,5 +1,5 @@
 import type { JarState, Keeping, KeepingCosts } from '@humble-churn/core';
-import { jarCosts } from '@humble-churn/core';
+import { formatTemp, jarCosts } from '@humble-churn/core';
 import { StyleSheet, View } from 'react-native';
 import { AppText } from '../../ui/AppText';
 import { SPACE, useColours } from '../../ui/theme';
@@ -17,7 +17,7 @@ const COSTS: readonly { key: keyof KeepingCosts; what: string; saves: string }[]
     what: 'Bottled warm',
     saves: 'colder water or ice in the jug, a cold bath for the jars, small jars',
   },
-  { key: 'warmFridgeH', what: 'A fridge above 4 °C', saves: 'set it colder, keep jars off the door' },
+  { key: 'warmFridgeH', what: 'A fridge that is too warm', saves: 'set it colder, keep jars off the door' },
   { key: 'timeOutH', what: 'Time out of the fridge', saves: 'pour and put it back' },
 ];
 
@@ -42,8 +42,9 @@ export function TimeSpent({
   return (
     <View style={styles.lines}>
       <AppText>
-        By custom, milk bottled at kitchen warmth has {batch.state.budgetH} hours in a 4 °C fridge; the usual
-        cooling down is in them.{lines.length === 0 ? ' Nothing took any of them off.' : ''}
+        By custom, milk bottled at kitchen warmth has {batch.state.budgetH} hours in a fridge of{' '}
+        {formatTemp(4, kitchen.measures)}; the usual cooling down is in them.
+        {lines.length === 0 ? ' Nothing took any of them off.' : ''}
       </AppText>
       {lines.length > 0 && (
         <View role="list" aria-label="What took hours off" style={styles.lines}>

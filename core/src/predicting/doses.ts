@@ -1,6 +1,6 @@
-import { findAddition } from '../ingredients';
 import type { KitchenModel } from '../kitchen';
 import type { Recipe } from '../making';
+import type { SaidDose } from '../measures';
 import { predict } from './predict';
 
 /** Milk that a dose is taken of where the recipe cannot be made as it stands, mL. */
@@ -9,19 +9,22 @@ const A_LITRE_ML = 1000;
 const ROUNDS = 12;
 
 /**
- * The recipe with so many pieces (above 0) of the addition at `index` in this batch. What is kept is the dose per litre
- * that they come to; blended in, they change the yield that they are dosed on, so that is found by repetition. As it is
- * for an addition that is not counted.
+ * The recipe with so much (g, above 0) of the addition at `index`, in this batch or in a litre of its milk, as the cook
+ * said it. What is kept is the dose per litre that it comes to; blended in, it changes the yield that it is dosed on,
+ * so that is found by repetition.
  */
-export function withPieces(recipe: Recipe, index: number, pieces: number, kitchen: KitchenModel): Recipe {
-  const dose = recipe.additions[index];
-  const gEach = dose && findAddition(dose.addition)?.gEach;
-  if (!gEach) return recipe;
-  const massG = pieces * gEach;
+export function withDose(
+  recipe: Recipe,
+  index: number,
+  massG: number,
+  said: SaidDose,
+  kitchen: KitchenModel,
+): Recipe {
   const dosed = (gPerL: number): Recipe => ({
     ...recipe,
-    additions: recipe.additions.map((one, i) => (i === index ? { ...one, gPerL } : one)),
+    additions: recipe.additions.map((one, i) => (i === index ? { ...one, gPerL, said } : one)),
   });
+  if (said.per === 'litre') return dosed(massG);
   let found = recipe;
   let gPerL = 0;
   for (let i = 0; i < ROUNDS; i++) {

@@ -1,0 +1,5 @@
+import { AdditionScreen } from '~/features/formScreens';
+
+export default function NewAddition() {
+  return <AdditionScreen />;
+}
