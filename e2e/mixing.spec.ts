@@ -215,11 +215,10 @@ test.describe('every school has its control', () => {
     await page.getByRole('radio', { name: 'Medjool date without pit' }).click();
     await expect(page.getByText(/check every date for a pit/)).toBeVisible();
     await expect(page.getByText(/keeps for a quarter less time/)).toBeVisible();
-    await page.getByRole('button', { name: 'Add salt, spice, fruit…' }).click();
-    await page.getByRole('radio', { name: 'Fine salt' }).click();
+    await page.getByRole('button', { name: 'Add salt' }).click();
     await expect(page.getByText(/It does not make the milk keep longer/)).toBeVisible();
-    await page.getByRole('textbox', { name: 'Dose of fine salt' }).fill('900');
-    await expect(page.getByText(/Between 0.01 and 400 g per litre/)).toBeVisible();
+    await page.getByRole('textbox', { name: 'Fine salt' }).fill('900 g');
+    await expect(page.getByText(/At most 700 g per litre/)).toBeVisible();
     await page.getByRole('button', { name: 'Remove fine salt' }).click();
     await expect.poll(async () => (await onBench(page)).additions).toHaveLength(1);
   });

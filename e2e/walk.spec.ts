@@ -46,6 +46,8 @@ async function startQuickBatch(page: Page, url: string): Promise<void> {
 
 async function anEmptyKitchenTeaches(page: Page, empty: Kitchen): Promise<void> {
   await page.goto(empty.url);
+  await expect(page.getByText('How do you measure?').first()).toBeVisible();
+  await page.getByRole('button', { name: 'Skip the questions' }).click();
   await expect(page.getByText('Nothing to do')).toBeVisible();
   for (const [place, words] of [
     ['Counter', 'Nothing under way'],

@@ -1,11 +1,18 @@
-import { findIngredient, plainName, predict, USUAL_SURROUNDINGS, TABLE_ONLY } from '@humble-churn/core';
+import {
+  findIngredient,
+  plainName,
+  predict,
+  USUAL_SURROUNDINGS,
+  TABLE_ONLY,
+  firstRecipe,
+} from '@humble-churn/core';
 import fc from 'fast-check';
-import { firstRecipe } from '~/features/bench/draft';
 import { partOf, soakZones, stepFrom, stopAt } from '~/features/bench/soakStops';
 import { intervalText, jugText } from '~/ui/recipeLabels';
 import { recipeSummary } from '~/features/recipes/summary';
 import { snapped } from '~/ui/useDrag';
 import { jarVolumeMl, jarY } from '~/ui/JarDrawing';
+import { FIRST } from './firstKitchen';
 
 const METRIC = { measures: 'metric' as const, cupSystem: 'us' as const };
 
@@ -35,7 +42,7 @@ describe('the soak’s slide', () => {
         const { method, hours, pourTempC } = stopAt(at);
         const back = stopAt(partOf(method, hours));
         expect(back).toEqual({ method, hours, pourTempC });
-        const recipe = firstRecipe();
+        const recipe = firstRecipe(FIRST);
         const made = predict({ ...recipe, soak: { ...recipe.soak, method, hours, pourTempC } });
         expect(made.ok).toBe(true);
       }),
@@ -108,7 +115,7 @@ describe('words', () => {
   });
 
   test('a recipe in one line', () => {
-    const words = recipeSummary(firstRecipe(), TABLE_ONLY, METRIC);
+    const words = recipeSummary(firstRecipe(FIRST), TABLE_ONLY, METRIC);
     expect(words).toMatch(
       /^1000 mL; almond; 1 to 6\.6 by weight; \d+ h.* in the fridge; fine bag, firm squeeze$/,
     );

@@ -1,8 +1,9 @@
 import { act, renderHook } from '@testing-library/react-native';
-import { predict } from '@humble-churn/core';
+import { predict, firstRecipe } from '@humble-churn/core';
 import { SHARED, layOnBench } from '~/features/bench/benchStore';
-import { firstRecipe, useDraft } from '~/features/bench/draft';
+import { useDraft } from '~/features/bench/draft';
 import { emptyDeviceStorage } from './deviceStorage';
+import { FIRST } from './firstKitchen';
 
 let store: Map<string, string>;
 
@@ -10,10 +11,10 @@ beforeEach(() => {
   store = emptyDeviceStorage();
 });
 
-const bench = () => renderHook(() => useDraft());
+const bench = () => renderHook(() => useDraft(FIRST));
 
 test('the first recipe anybody sees can be made', () => {
-  const result = predict(firstRecipe());
+  const result = predict(firstRecipe(FIRST));
   expect(result.ok && Math.round(result.value.milk.volumeMl)).toBe(1000);
 });
 
@@ -66,13 +67,18 @@ test('the recipe is still there when the bench is opened again', () => {
 });
 
 test('a recipe from the notebook lies on the bench', () => {
-  layOnBench({ ...firstRecipe(), name: 'As in March' });
+  layOnBench({ ...firstRecipe(FIRST), name: 'As in March' });
   expect(bench().result.current.recipe.name).toBe('As in March');
 });
 
 test('a recipe that is laid over another leaves it to be had back', () => {
-  SHARED.write({ recipe: { ...firstRecipe(), name: 'Half done' }, other: null, saved: null, servings: null });
-  layOnBench({ ...firstRecipe(), name: 'As in March' });
+  SHARED.write({
+    recipe: { ...firstRecipe(FIRST), name: 'Half done' },
+    other: null,
+    saved: null,
+    servings: null,
+  });
+  layOnBench({ ...firstRecipe(FIRST), name: 'As in March' });
   const { result, unmount } = bench();
   expect(result.current.recipe.name).toBe('As in March');
   act(() => result.current.undo?.());
@@ -85,7 +91,7 @@ test('a recipe that is laid over another leaves it to be had back', () => {
 test.each([
   ['what is no JSON', '{{{'],
   ['a recipe of another make', '{"version":1,"recipe":{"name":"x"}}'],
-  ['a later version', JSON.stringify({ version: 9, recipe: firstRecipe() })],
+  ['a later version', JSON.stringify({ version: 9, recipe: firstRecipe(FIRST) })],
 ])('%s in the store is left alone and the bench begins anew', (_name, text) => {
   store.set('humble-churn.bench', text);
   expect(bench().result.current.recipe.name).toBe('Almond milk');
@@ -126,10 +132,10 @@ describe('another recipe beside it', () => {
 
   test('both sides and the kept recipe they came from are there after a reload', () => {
     const saved = { id: '7f0d3c52-3f8e-4a51-8f0c-5e1a8e6a7b21', version: 3 };
-    const other = { ...firstRecipe(), waterPerNut: 4 };
+    const other = { ...firstRecipe(FIRST), waterPerNut: 4 };
     const servings = { people: 3, glassesADay: 1, days: 3 };
-    SHARED.write({ recipe: firstRecipe(), saved, other, servings });
+    SHARED.write({ recipe: firstRecipe(FIRST), saved, other, servings });
     const { result } = bench();
-    expect(result.current).toMatchObject({ recipe: firstRecipe(), other, saved, servings });
+    expect(result.current).toMatchObject({ recipe: firstRecipe(FIRST), other, saved, servings });
   });
 });

@@ -1,8 +1,8 @@
 import type { BatchEvent, BatchState, Recipe } from '@humble-churn/core';
-import { GUIDE, batchState, predict, USUAL_KITCHEN } from '@humble-churn/core';
-import { firstRecipe } from '~/features/bench/draft';
+import { GUIDE, batchState, predict, USUAL_KITCHEN, firstRecipe } from '@humble-churn/core';
 import { stepGuide, stepName } from '~/features/counter/stepLabels';
 import { dayText, momentText } from '~/wire/moments';
+import { FIRST } from './firstKitchen';
 
 const METRIC = { measures: 'metric' as const, cupSystem: 'us' as const, spoonSystem: 'us' as const };
 const US = { measures: 'us' as const, cupSystem: 'us' as const, spoonSystem: 'us' as const };
@@ -36,7 +36,7 @@ function guideOf(recipe: Recipe, kind: string, preferences = METRIC as typeof ME
   return { all: [...todo, lookFor ?? '', caution ?? ''].join(' '), caution, todo };
 }
 
-const base = firstRecipe('high-speed-jug');
+const base = firstRecipe({ ...FIRST, machine: 'high-speed-jug' });
 
 describe('what the counter says', () => {
   test('says what is blended in, what is stirred in, and by how much of it', () => {
@@ -54,7 +54,9 @@ describe('what the counter says', () => {
     );
     expect(guideOf(recipe, 'blend').all).toMatch(/Ice last/);
     expect(guideOf(recipe, 'rinse').all).toMatch(/Rinse the jug with/);
-    expect(guideOf(recipe, 'finish').all).toMatch(/Into the expected 1000 mL of milk: about 1 pinch, 0\.5 g of fine salt/);
+    expect(guideOf(recipe, 'finish').all).toMatch(
+      /Into the expected 1000 mL of milk: about 1 pinch, 0\.5 g of fine salt/,
+    );
     expect(stateOf(base).steps.map((step) => step.kind)).not.toContain('finish');
   });
 

@@ -1,6 +1,7 @@
 // Before any schema is made.
 import './withoutEval';
 export * from './allergen';
+export * from './amountMessages';
 export * from './batch';
 export * from './changes';
 export * from './commands';

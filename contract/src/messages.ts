@@ -2,12 +2,9 @@ import type {
   AllergenFacts,
   Caution,
   ContainedAllergen,
-  Dosable,
-  DoseReading,
   EventRefusalCode,
   PlanConstraint,
   PlannedStepKind,
-  QuantityReading,
   RecipePart,
   Refusal,
 } from '@humble-churn/core';
@@ -57,6 +54,8 @@ export function refusalMessage({ code, path, params }: Refusal): string {
       return params['form'] === 'whole'
         ? `${figure(params['name'])} cannot be peeled this way.`
         : `${figure(params['name'])}: ${params['form'] === 'ground' ? 'flour' : 'chopped nuts'} cannot be peeled. Leave the skins, or take whole nuts.`;
+    case 'glass-strained':
+      return 'Straight into the glass nothing is strained: choose a jug or a cup, and no strainer.';
     case 'no-second-strainer':
       return 'There is nothing to strain a second time here. Choose a first strainer, or leave the second out.';
     case 'dose-over-cap':
@@ -285,39 +284,6 @@ export function plannedStepLabel(kind: PlannedStepKind): string {
 export function visitLabel(kinds: readonly PlannedStepKind[]): string {
   const [first = '', ...rest] = kinds.map(plannedStepLabel);
   return [first, ...rest.map((words) => words.toLowerCase())].join(', ');
-}
-
-/** What is wrong with a typed number, in words. */
-export function quantityMessage(reading: Extract<QuantityReading, { ok: false }>): string {
-  switch (reading.why) {
-    case 'empty':
-      return 'Type a number, such as 250 or 1 1/2.';
-    case 'not-a-number':
-      return 'This is not a number. Try 250, 1 1/2 or 2,5.';
-    case 'divided-by-zero':
-      return 'A fraction cannot have zero below the line.';
-    case 'ambiguous-separator':
-      return 'This could mean thousands or decimals. Leave the separator out.';
-  }
-}
-
-/** Why a dose cannot be taken as it was typed. */
-export function doseMessage(
-  reading: Extract<DoseReading, { ok: false }>,
-  { piece, gPerMl, gEach }: Dosable,
-): string {
-  const measured = gPerMl === null ? '12 g' : '1/2 tsp, 2 tbsp or 12 g';
-  const tries = gEach === null ? measured : `2 ${piece?.many ?? 'pieces'} or 12 g`;
-  switch (reading.why) {
-    case 'unknown-unit':
-      return `This is no measure we know. Try ${tries}.`;
-    case 'not-measured-so':
-      return `It is not measured so. Try ${tries}.`;
-    case 'empty':
-      return `Type an amount, such as ${tries}.`;
-    default:
-      return quantityMessage({ ok: false, why: reading.why });
-  }
 }
 
 /** What changed between two versions of a recipe, in words. */

@@ -103,6 +103,10 @@ export const RecipeSchema = z
       .default([]),
     drinkers: z.array(z.string().trim().min(1).max(40)).max(12).default([]),
     purpose: z.enum(PURPOSES).nullable().default(null).meta({ description: 'What the milk is for' }),
+    intoGlass: z
+      .boolean()
+      .optional()
+      .meta({ description: 'Drunk as it is blended, unstrained; left out where it goes into jars' }),
   })
   .meta({ id: 'Recipe' }) satisfies z.ZodType<Recipe>;
 

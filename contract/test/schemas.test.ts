@@ -360,6 +360,7 @@ describe('every code has a sentence', () => {
     'sugars-over-carbohydrate': { sugarsPct: 9.5, leftPct: 1.5 },
     'dose-over-cap': { name: 'Ground nutmeg', gPerL: 1.8, mostGPerL: 1.5, note: 'a pinch only' },
     'no-second-strainer': {},
+    'glass-strained': {},
   };
 
   test.each(Object.entries(REFUSALS))('%s', (code, params) => {

@@ -129,7 +129,7 @@ export {
   spoilageRate,
   storedPulpG,
 } from './keeping';
-export type { KitchenFactors, KitchenModel, Prices } from './kitchen';
+export type { KitchenFactors, KitchenModel, Prices, Person } from './kitchen';
 export { USUAL_CALIBRATION, USUAL_KITCHEN, kitchenDraws, withIngredients } from './kitchen';
 export type {
   AdditionDose,
@@ -181,6 +181,8 @@ export {
   readyAfterMin,
   powerAtSpeedW,
   recipeChanges,
+  withIntoGlass,
+  withJars,
   recipeForGlasses,
   shortensKeeping,
   soakAdvice,
@@ -243,6 +245,7 @@ export {
   eighths,
   fieldMeasure,
   formatDose,
+  formatDoseOf,
   fractions,
   hasTwelveHours,
   inKitchenMeasures,
@@ -290,6 +293,7 @@ export type {
   MassFlowBand,
   MassFlowPart,
   Nutrition,
+  FirstKitchen,
   PlannedPrediction,
   Prediction,
   RecipeGoal,
@@ -317,6 +321,7 @@ export {
   withEnoughIce,
   withWaterMl,
   nutCupG,
+  firstRecipe,
   withDose,
   withNutsAndWater,
 } from './predicting';
@@ -373,5 +378,5 @@ export {
 } from './scheduling';
 export type { ComputeAnswer, ComputeInput, ComputeJobName, ComputeOutcome, ComputeRunner } from './compute';
 export { runComputeJob } from './compute';
-export type { PairedDifference, UncertainFigure, Uncertainty } from './uncertainty';
+export type { ComparedFigure, PairedDifference, UncertainFigure, Uncertainty } from './uncertainty';
 export { UNCERTAIN_FIGURES, pairedDifference, uncertainty } from './uncertainty';

@@ -142,7 +142,7 @@ export function FormMeasure<F extends FieldValues>({
           stacked
           {...field}
           kind={kind}
-          value={Number.isNaN(held.value) ? null : ((held.value as number | null | undefined) ?? null)}
+          value={Number.isNaN(held.value) ? null : (held.value ?? null)}
           range={range}
           {...(optional && { onEmpty: () => held.onChange(null) })}
           onValue={(value) => {

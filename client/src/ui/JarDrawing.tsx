@@ -1,5 +1,8 @@
+import { fractions, mlPer } from '@humble-churn/core';
 import { memo, useId } from 'react';
 import Svg, { Circle, ClipPath, Defs, G, Line, Path, Pattern, Rect, Text as SvgText } from 'react-native-svg';
+import type { KitchenMeasures } from './measures';
+import { useMeasures } from './measures';
 import { NutPattern } from './nutLook';
 import { FONT, useColours } from './theme';
 
@@ -23,6 +26,7 @@ interface Props {
 }
 
 const STEPS_ML = [25, 50, 100, 250, 500, 1000, 2000, 5000];
+const STEPS_CUPS = [1 / 8, 1 / 4, 1 / 2, 1, 2, 4, 8, 16];
 const CAPACITIES_ML = [250, 500, 750, 1000, 1500, 2000, 3000, 4000, 6000, 10000, 15000, 20000, 40000, 60000];
 
 /** The smallest of the usual jars that holds this much. */
@@ -47,14 +51,20 @@ export function jarVolumeMl(y: number, capacityMl: number, height: number): numb
   return ((FLOOR_Y - (y / height) * BOX_HEIGHT) / (FLOOR_Y - BRIM_Y)) * capacityMl;
 }
 
-function graduations(capacityMl: number): number[] {
-  const stepMl = STEPS_ML.find((step) => capacityMl / step <= 8) ?? 10_000;
-  const ticks: number[] = [];
-  for (let ml = stepMl; ml <= capacityMl + 1e-6; ml += stepMl) ticks.push(ml);
-  return ticks;
+/** A jar's graduations, mL, with what stands at them: millilitres, or cups with their name at the last. */
+function graduations(capacityMl: number, { measures, cupSystem }: KitchenMeasures) {
+  const cups = measures === 'us';
+  const steps = cups ? STEPS_CUPS.map((step) => step * mlPer('cups', cupSystem)) : STEPS_ML;
+  const stepMl = steps.find((step) => capacityMl / step <= 8) ?? steps[steps.length - 1] ?? capacityMl;
+  const count = Math.floor(capacityMl / stepMl + 1e-6);
+  return Array.from({ length: count }, (_, i) => {
+    const ml = (i + 1) * stepMl;
+    const words = cups ? fractions(ml / mlPer('cups', cupSystem)) : String(ml);
+    return { ml, words: cups && i + 1 === count ? `${words} cups` : words };
+  });
 }
 
-/** The millilitres along the glass; they stand still while the water moves. */
+/** The volumes along the glass; they stand still while the water moves. */
 const Graduations = memo(function Graduations({
   capacityMl,
   hiddenMl,
@@ -63,15 +73,16 @@ const Graduations = memo(function Graduations({
   hiddenMl: number | null;
 }) {
   const colour = useColours();
+  const measures = useMeasures();
   const yOf = (ml: number): number => jarY(ml, capacityMl, BOX_HEIGHT);
   return (
     <>
-      {graduations(capacityMl).map((ml) => (
+      {graduations(capacityMl, measures).map(({ ml, words }) => (
         <G key={ml}>
           <Line x1={87} y1={yOf(ml)} x2={93} y2={yOf(ml)} stroke={colour.glass} strokeWidth={1.2} />
           {ml === hiddenMl ? null : (
             <SvgText x={96} y={yOf(ml) + 3} fontSize={9.5} fontFamily={FONT.text} fill={colour.inkSoft}>
-              {String(ml)}
+              {words}
             </SvgText>
           )}
         </G>
@@ -140,7 +151,7 @@ export function JarDrawing({ layers, capacityMl, width, height, mark, scale = fa
   const id = `jar${useId().replace(/\W/g, '')}`;
   const yOf = (volumeMl: number): number => jarY(volumeMl, capacityMl, BOX_HEIGHT);
   const fills = { water: colour.water, ice: colour.surface, milk: colour.milk, froth: colour.milk };
-  const ticks = graduations(capacityMl);
+  const ticks = graduations(capacityMl, useMeasures());
   const stacked = layers.map((layer, i) => {
     const fromMl = layers.slice(0, i).reduce((sum, below) => sum + below.volumeMl, 0);
     return { layer, fromMl, toMl: fromMl + layer.volumeMl };
@@ -185,7 +196,9 @@ export function JarDrawing({ layers, capacityMl, width, height, mark, scale = fa
         <Graduations
           capacityMl={capacityMl}
           // The mark's own words take the place of a figure they would run into.
-          hiddenMl={mark ? (ticks.find((ml) => Math.abs(yOf(ml) - yOf(mark.volumeMl)) < 8) ?? null) : null}
+          hiddenMl={
+            mark ? (ticks.find(({ ml }) => Math.abs(yOf(ml) - yOf(mark.volumeMl)) < 8)?.ml ?? null) : null
+          }
         />
       )}
       {mark && <Mark y={yOf(mark.volumeMl)} words={scale ? mark.words : null} />}

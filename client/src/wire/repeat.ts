@@ -9,9 +9,13 @@ import type { KnownKitchen } from './kitchen';
 import { carryOut } from './sending';
 import { wireOwn, wireRecipe } from './wireRecipe';
 
-/** The first glass a repeated batch is planned for, ms. */
-export function firstGlassMs({ timeZone }: Pick<KnownKitchen, 'timeZone'>, nowMs: number): number {
-  const [first = nowMs] = repeatGlassesMs(nowMs, timeZone);
+/** The first glass a repeated batch is planned for, tomorrow or `daysLater` days after that; ms. */
+export function firstGlassMs(
+  { timeZone }: Pick<KnownKitchen, 'timeZone'>,
+  nowMs: number,
+  daysLater = 0,
+): number {
+  const [first = nowMs] = repeatGlassesMs(nowMs, timeZone, daysLater);
   return first;
 }
 
@@ -21,15 +25,18 @@ export interface Repeated {
   asAsked: boolean;
 }
 
-/** Plans a recipe once more, for tomorrow's breakfast; where that does not fit, for the nearest glass that does. */
-export function useRepeat(kitchen: KnownKitchen) {
+/**
+ * Plans a recipe once more, for tomorrow's breakfast or one `daysLater` days after that; where that does not fit, for the
+ * nearest glass that does.
+ */
+export function useRepeat(kitchen: KnownKitchen, daysLater = 0) {
   const client = useQueryClient();
   return useMutation({
     retry: false,
     mutationFn: async (recipe: Recipe): Promise<Repeated> => {
       const nowMs = serverNowMs();
       let why: Error = new ServerUnreachable();
-      for (const [i, glassMs] of repeatGlassesMs(nowMs, kitchen.timeZone).entries()) {
+      for (const [i, glassMs] of repeatGlassesMs(nowMs, kitchen.timeZone, daysLater).entries()) {
         const planId = crypto.randomUUID();
         try {
           const done = await carryOut(client, 'makePlan', {

@@ -108,6 +108,7 @@ function stepDone(state: BatchState, event: EventOf<'step-done'>): BatchState {
   const bladesRan = blades === 'run' || (blades === 'may-run' && step?.begunAtMs != null);
   return {
     ...state,
+    status: step && stepDefinition(step.kind).completes ? 'bottled' : state.status,
     blendEndMs: bladesRan ? event.atMs : state.blendEndMs,
     steps: withStep(state, event.step, (one) => ({ ...stopped(one, event.atMs), doneAtMs: event.atMs })),
   };

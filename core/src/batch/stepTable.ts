@@ -55,6 +55,8 @@ export interface StepDefinition {
   /** Why it may not begin, or not end, yet. */
   mayBegin: (facts: StepFacts) => 'still-hot' | null;
   mayEnd: (facts: StepFacts) => 'still-hot' | null;
+  /** Whether the batch is made when it is done: with it nothing is left to put away. */
+  completes: boolean;
   /** Cautions that matter here. */
   cautions: readonly CautionCode[];
   /** Whether what is said of an addition matters here: of those blended in, or of those stirred in. */
@@ -80,6 +82,7 @@ const BY_HAND: Omit<StepDefinition, 'times'> = {
   pauses: true,
   mayBegin: () => null,
   mayEnd: () => null,
+  completes: false,
   cautions: [],
   additions: null,
 };
@@ -91,6 +94,8 @@ const keepsWater = (plan: StepPlan): boolean =>
 const pressed = ({ recipe }: StepPlan): boolean => recipe.blend.machine === 'cold-press';
 /** Guides since 2 go on from straining to the washing up. */
 const whole = ({ guide }: StepPlan): boolean => guide > 1;
+/** What is drunk as it is blended is neither strained, weighed nor kept. */
+const toJars = ({ recipe }: StepPlan): boolean => recipe.intoGlass !== true;
 
 /** A bag takes about this much of the mix at a time, mL: half a jug, so that it does not squirt. */
 const POUR_ML = 500;
@@ -146,7 +151,7 @@ export const STEP_TABLE = {
   },
   'weigh-soaked': {
     ...BY_HAND,
-    times: onceIf((plan) => whole(plan) && soaks(plan) && !keepsWater(plan)),
+    times: onceIf((plan) => whole(plan) && soaks(plan) && !keepsWater(plan) && toJars(plan)),
     splits: true,
   },
   peel: {
@@ -170,7 +175,7 @@ export const STEP_TABLE = {
   },
   feel: {
     ...BY_HAND,
-    times: (plan) => (whole(plan) && !pressed(plan) ? plan.loads : 0),
+    times: (plan) => (whole(plan) && !pressed(plan) && toJars(plan) ? plan.loads : 0),
     counts: 'load',
     urgent: true,
     splits: true,
@@ -186,7 +191,7 @@ export const STEP_TABLE = {
   },
   strain: {
     ...BY_HAND,
-    times: (plan) => (whole(plan) ? pours(plan) : 'once'),
+    times: (plan) => (!toJars(plan) ? 0 : whole(plan) ? pours(plan) : 'once'),
     counts: 'pour',
     urgent: true,
   },
@@ -201,7 +206,12 @@ export const STEP_TABLE = {
     times: onceIf(({ guide, recipe }) => guide > 2 && strainersOf(recipe).length > 1),
     urgent: true,
   },
-  'weigh-milk': { ...BY_HAND, times: onceIf(whole), urgent: true, asks: true },
+  'weigh-milk': {
+    ...BY_HAND,
+    times: onceIf((plan) => whole(plan) && toJars(plan)),
+    urgent: true,
+    asks: true,
+  },
   finish: {
     ...BY_HAND,
     times: onceIf((plan) => whole(plan) && plan.recipe.additions.some((dose) => dose.when === 'after')),
@@ -209,12 +219,25 @@ export const STEP_TABLE = {
     cautions: ['salted-twice', 'salty'],
     additions: 'after',
   },
-  bottle: { ...BY_HAND, times: once, urgent: true, asks: true, cautions: ['raw-limit', 'keeps-shorter'] },
-  label: { ...BY_HAND, times: onceIf(whole) },
+  drink: {
+    ...BY_HAND,
+    times: onceIf((plan) => !toJars(plan)),
+    urgent: true,
+    completes: true,
+    cautions: ['raw-limit'],
+  },
+  bottle: {
+    ...BY_HAND,
+    times: onceIf(toJars),
+    urgent: true,
+    asks: true,
+    cautions: ['raw-limit', 'keeps-shorter'],
+  },
+  label: { ...BY_HAND, times: onceIf((plan) => whole(plan) && toJars(plan)) },
   // Unstrained milk leaves a trace of residue by the arithmetic; nobody stores that.
   pulp: {
     ...BY_HAND,
-    times: onceIf((plan) => whole(plan) && plan.prediction.pulp.massG >= 1),
+    times: onceIf((plan) => whole(plan) && toJars(plan) && plan.prediction.pulp.massG >= 1),
     asks: true,
   },
   'wash-up': { ...BY_HAND, times: onceIf(whole) },

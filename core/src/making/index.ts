@@ -77,3 +77,4 @@ export type { Squeeze, StrainNut, Strained, Strainer } from './strain';
 export { strain } from './strain';
 export type { StepMinutes } from './timing';
 export { readyAfterMin, stepMinutes } from './timing';
+export { withIntoGlass, withJars } from './intoGlass';

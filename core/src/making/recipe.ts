@@ -131,6 +131,8 @@ export interface Recipe {
   drinkers: readonly string[];
   /** What it was set up for; null for nothing in particular. Every setting may have been changed since. */
   purpose: Purpose | null;
+  /** Drunk as it is blended, unstrained; left out where it goes into jars. */
+  intoGlass?: boolean | undefined;
 }
 
 /** The kitchen the batch is made in. */

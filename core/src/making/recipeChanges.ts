@@ -37,7 +37,7 @@ const PARTS: Readonly<Record<RecipePart, (recipe: Recipe) => unknown>> = {
   wash: (r) => r.strain.washShare,
   additions: (r) => r.additions,
   drinkers: (r) => r.drinkers,
-  purpose: (r) => r.purpose,
+  purpose: (r) => [r.purpose, r.intoGlass === true],
 };
 
 function same(a: unknown, b: unknown): boolean {

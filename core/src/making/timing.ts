@@ -38,6 +38,8 @@ export interface StepSizes {
   cooling: Cooling | null;
   /** Whether anything is stirred into the strained milk. */
   stirredIn: boolean;
+  /** Whether it is drunk as it is blended. */
+  intoGlass: boolean;
 }
 
 /**
@@ -62,7 +64,7 @@ export function stepMinutes(sizes: StepSizes): StepMinutes {
     : 3 * sizes.loads + sizes.runS / 60;
   const strainMin = sizes.strainers.reduce((sum, one) => sum + STRAINERS[one].minPerL, 0) * litres;
   const finishMin = sizes.stirredIn ? 4 : 0;
-  const bottleMin = 3;
+  const bottleMin = sizes.intoGlass ? 0 : 3;
   const washUpMin = 8;
   const handsOnMin = weighMin + drainMin + peelMin + blendMin + strainMin + finishMin + bottleMin + washUpMin;
   return {

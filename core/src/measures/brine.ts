@@ -59,7 +59,7 @@ export function sayBrine(
 ): string {
   const gPerL = saltGPerKg * WATER_G_PER_ML;
   return measures === 'metric'
-    ? `${Number(gPerL.toPrecision(3))} g per litre`
+    ? `${Number(gPerL.toPrecision(2))} g per litre`
     : sayBrineInSpoons(saltGPerKg, salt, doses);
 }
 

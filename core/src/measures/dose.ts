@@ -87,7 +87,8 @@ function countText(count: number, unit: DoseUnit): string {
   if (unit === 'g' || unit === 'mL') return String(Number(count.toPrecision(count < 10 ? 2 : 3)));
   if (unit === 'drop') return String(Math.max(1, Math.round(count)));
   if (unit === 'tsp' && count < 1) return eighths(Math.max(1 / 8, count));
-  if (unit === 'pinch') return quarters(Math.max(0.5, count < 1 ? Math.round(count * 2) / 2 : Math.round(count)));
+  if (unit === 'pinch')
+    return quarters(Math.max(0.5, count < 1 ? Math.round(count * 2) / 2 : Math.round(count)));
   return quarters(Math.max(0.25, count));
 }
 
@@ -146,6 +147,18 @@ export function formatDose(
   const read = readDose(words, of, measures);
   const near = read.ok && Math.abs(read.massG - massG) <= 0.03 * massG;
   return `${near ? '' : 'about '}${words}, ${grams}`;
+}
+
+/** A dose with what it is of: `5 dates, 120 g`, or `1 pinch, 0.4 g of fine salt`. */
+export function formatDoseOf(
+  massG: number,
+  of: Dosable & { name: string },
+  measures: DoseMeasures,
+  said: DoseUnit | null = null,
+): string {
+  const words = formatDose(massG, of, measures, said);
+  const counted = of.piece !== null && words.includes(',');
+  return counted ? words : `${words} of ${of.name.toLowerCase()}`;
 }
 
 export type DoseReading =

@@ -18,6 +18,7 @@ export {
   doseUnitG,
   doseUnitsFor,
   formatDose,
+  formatDoseOf,
   readDose,
   sayDose,
   steppedDoseG,

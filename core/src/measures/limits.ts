@@ -21,7 +21,7 @@ export const LIMITS = {
   /** Part of the liquid that is not water. */
   otherLiquidShare: { min: 0.01, max: 1 },
   /** An addition, g per litre of strained milk. */
-  gPerL: { min: 0.01, max: 400 },
+  gPerL: { min: 0.01, max: 700 },
   pulpG: { min: 5, max: 20_000 },
 } as const;
 

@@ -94,7 +94,9 @@ function additionCautions({ recipe, additions, otherLiquid, pantry }: ResolvedRe
   for (const [i, dose] of recipe.additions.entries()) {
     const addition = additions[i];
     if (!addition) continue;
-    if (addition.caution !== '') {
+    // What only shortens the keeping says nothing of what is drunk at once.
+    const drunk = recipe.intoGlass === true && addition.shortensKeeping && addition.kind === 'flavour';
+    if (addition.caution !== '' && !drunk) {
       const params = { name: addition.name, note: addition.caution, key: addition.key, when: dose.when };
       found.push({ code: 'addition-note', params });
     }
@@ -117,6 +119,7 @@ function additionCautions({ recipe, additions, otherLiquid, pantry }: ResolvedRe
   if (saltGPerL > 0 && recipe.soak.method !== 'none' && recipe.soak.saltGPerKg > 0) {
     found.push({ code: 'salted-twice', params: {} });
   }
-  if (shortensKeeping(recipe, pantry)) found.push({ code: 'keeps-shorter', params: {} });
+  if (shortensKeeping(recipe, pantry) && recipe.intoGlass !== true)
+    found.push({ code: 'keeps-shorter', params: {} });
   return found;
 }

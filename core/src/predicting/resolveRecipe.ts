@@ -106,6 +106,9 @@ function blendRefusal(recipe: Recipe): Refusal | null {
     return refused('ice-exceeds-water', ['blend', 'iceShare'], { ...LIMITS.iceShare }).refusal;
   }
   const passed = strainersOf(recipe);
+  if (recipe.intoGlass === true && passed.length > 0) {
+    return refused('glass-strained', ['strain', 'strainer']).refusal;
+  }
   const unwashable = passed.length === 0 && straining.washShare > 0;
   if (outOfRange(straining.washShare, LIMITS.washShare) || unwashable) {
     return refused('wash-out-of-range', ['strain', 'washShare'], { ...LIMITS.washShare }).refusal;

@@ -1,4 +1,4 @@
-import { solidsG } from '../ingredients';
+import { compositionOf, solidsG } from '../ingredients';
 import type { StepMinutes } from '../making';
 import { stepMinutes } from '../making';
 import type { SimulationResult } from './simulate';
@@ -15,6 +15,8 @@ export interface SimulatedFigures {
   endTempC: number;
   rupture: number;
   handsOnMin: number;
+  /** Of the nuts as bought, what does not reach the milk, g: by their dry mass. */
+  nutsLeftG: number;
 }
 
 /** How long each step of a simulated batch takes, min; an estimate. */
@@ -32,8 +34,18 @@ export function minutesOf(outcome: SimulationResult): StepMinutes {
     strainers: p.strainers,
     drained: outcome.keptWaterG === 0,
     cooling: p.cooling,
+    intoGlass: p.recipe.intoGlass === true,
     stirredIn: p.recipe.additions.some((dose) => dose.when === 'after'),
   });
+}
+
+/** Nuts that are not drunk, g as bought: their dry mass that stays in soak water, skins, pulp and cloth. */
+function nutsLeftG({ resolved, run, strained }: SimulationResult): number {
+  const dryG = resolved.portions.reduce(
+    (sum, { ingredient, part }) => sum + solidsG(compositionOf(ingredient, run.nutG * part)),
+    0,
+  );
+  return run.nutG * (1 - solidsG(strained.fromNuts) / dryG);
 }
 
 /** Percentages are by mass of the milk as strained, 0 where there is none. */
@@ -51,5 +63,6 @@ export function simulatedFigures(outcome: SimulationResult): SimulatedFigures {
     endTempC: outcome.endTempC,
     rupture: outcome.rupture,
     handsOnMin: minutesOf(outcome).handsOnMin,
+    nutsLeftG: nutsLeftG(outcome),
   };
 }

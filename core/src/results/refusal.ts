@@ -21,6 +21,7 @@ export type RefusalCode =
   | 'dose-out-of-range'
   | 'dose-over-cap'
   | 'no-second-strainer'
+  | 'glass-strained'
   | 'not-a-liquid'
   | 'hot-liquid'
   | 'solids-out-of-reach'

@@ -123,6 +123,7 @@ export function settledJob(
   const whole = (min: number): number => Math.ceil(min);
   return {
     ...wish,
+    fresh: wish.fresh || recipe.intoGlass === true,
     weighMin: minutes.weighMin,
     soaks: soaked ? [] : null,
     drainMin: whole((soaked ? minutes.drainMin + minutes.coolMin : 0) + minutes.peelMin),

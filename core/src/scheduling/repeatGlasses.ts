@@ -1,6 +1,6 @@
 import { timeOnDay } from './timeInterval';
 
-/** Tomorrow's breakfast, and what comes nearest to it: days from today, hour and minute. */
+/** A breakfast, and what comes nearest to it: days after the day before it, hour and minute. */
 const GLASSES = [
   [1, 7, 30],
   [1, 12, 30],
@@ -9,7 +9,10 @@ const GLASSES = [
   [3, 7, 30],
 ] as const;
 
-/** The glasses a repeated batch is tried for, the wanted one first; ms, in the household's zone. */
-export function repeatGlassesMs(nowMs: number, timeZone: string): number[] {
-  return GLASSES.map(([days, hour, minute]) => timeOnDay(nowMs, days, hour, minute, timeZone));
+/**
+ * The glasses a repeated batch is tried for, the wanted one first: breakfast tomorrow, or `daysLater` days after that,
+ * and the nearest ones behind it. In ms, in the household's zone.
+ */
+export function repeatGlassesMs(nowMs: number, timeZone: string, daysLater = 0): number[] {
+  return GLASSES.map(([days, hour, minute]) => timeOnDay(nowMs, daysLater + days, hour, minute, timeZone));
 }

@@ -1,4 +1,4 @@
-export type { PairedDifference, UncertainFigure, Uncertainty } from './uncertainty';
+export type { PairedDifference, ComparedFigure, UncertainFigure, Uncertainty } from './uncertainty';
 export {
   UNCERTAIN_FIGURES,
   pairedDifference,

@@ -36,23 +36,26 @@ export const UNCERTAIN_FIGURES = [
 ] as const;
 export type UncertainFigure = (typeof UNCERTAIN_FIGURES)[number];
 
+/** What two recipes are compared by. */
+export const COMPARED_FIGURES = [...UNCERTAIN_FIGURES, 'nutsLeftG'] as const;
+export type ComparedFigure = (typeof COMPARED_FIGURES)[number];
+
 /** 80 % intervals of a batch's figures, over kitchens as they may be. */
 export type Uncertainty = Readonly<Record<UncertainFigure, Interval>>;
 
-type Figures = Record<UncertainFigure, number>;
+type Figures = Record<ComparedFigure, number>;
 
 function figuresOf(outcome: SimulationResult, batchCost: number): Figures {
   const { milkMl } = outcome;
   return { ...simulatedFigures(outcome), costPerL: milkMl > 0 ? (1000 * batchCost) / milkMl : 0 };
 }
 
-function uncertaintyOf(draws: readonly Figures[]): Uncertainty {
-  const one = (figure: UncertainFigure): Interval =>
-    intervalOf(Float64Array.from(draws, (figures) => figures[figure]));
-  return Object.fromEntries(UNCERTAIN_FIGURES.map((figure) => [figure, one(figure)])) as Record<
-    UncertainFigure,
-    Interval
-  >;
+function intervalsOf<F extends ComparedFigure>(
+  of: readonly F[],
+  draws: readonly Figures[],
+): Record<F, Interval> {
+  const one = (figure: F): Interval => intervalOf(Float64Array.from(draws, (figures) => figures[figure]));
+  return Object.fromEntries(of.map((figure) => [figure, one(figure)])) as Record<F, Interval>;
 }
 
 /** A recipe as it is planned: its nuts, loads and seconds are then fixed whatever the kitchen is like. */
@@ -105,7 +108,7 @@ export function* uncertaintyInParts(
       figures.push(figuresOf(drawn(planned.value, factors), batchCost));
     }
   }
-  return accepted(uncertaintyOf(figures));
+  return accepted(intervalsOf(UNCERTAIN_FIGURES, figures));
 }
 
 /**
@@ -121,7 +124,7 @@ export function uncertainty(
 }
 
 function less(a: Figures, b: Figures): Figures {
-  return Object.fromEntries(UNCERTAIN_FIGURES.map((figure) => [figure, a[figure] - b[figure]])) as Figures;
+  return Object.fromEntries(COMPARED_FIGURES.map((figure) => [figure, a[figure] - b[figure]])) as Figures;
 }
 
 function sameAmount(a: Recipe['amount'], b: Recipe['amount']): boolean {
@@ -138,7 +141,7 @@ export interface PairedDifference {
   /** Other minus one, in this kitchen. */
   size: Readonly<Figures>;
   /** Other minus one, over kitchens that both are made in. */
-  difference: Uncertainty;
+  difference: Readonly<Record<ComparedFigure, Interval>>;
 }
 
 /** As `pairedDifference`, in parts. */
@@ -176,7 +179,7 @@ export function* pairedDifferenceInParts(
     one: figuresOne,
     other: figuresOther,
     size: less(figuresOther, figuresOne),
-    difference: uncertaintyOf(differences),
+    difference: intervalsOf(COMPARED_FIGURES, differences),
   });
 }
 

@@ -118,6 +118,7 @@ test('minutes follow the usual pace', () => {
     drained: true,
     cooling: null,
     stirredIn: false,
+    intoGlass: false,
   };
   expect(stepMinutes(sizes)).toEqual({
     weighMin: 5,

@@ -77,7 +77,7 @@ export function AmountPanel() {
     );
   };
   return (
-    <Fold section="amount" title="How much">
+    <Fold section="amount">
       <PeopleAndDays />
       {draft.servings === null && (
         <>

@@ -1,13 +1,15 @@
 import { refusalMessage } from '@humble-churn/contract';
 import type {
   PairedDifference,
+  Prediction,
   Interval,
   MachineKind,
   Peel,
   Recipe,
   Squeeze,
   Strainer,
-  UncertainFigure,
+  ComparedFigure,
+  NutForm,
   KitchenModel,
 } from '@humble-churn/core';
 import {
@@ -19,6 +21,8 @@ import {
   inKitchenMeasures,
   predict,
   withSoakMethod,
+  withNutForm,
+  priceVolumes,
 } from '@humble-churn/core';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
@@ -28,10 +32,13 @@ import { Notice } from '../../ui/Notice';
 import { Panel } from '../../ui/Panel';
 import { AppText } from '../../ui/AppText';
 import { SPACE, useColours } from '../../ui/theme';
+import { benchLine } from './benchLines';
+import { SECTIONS, SECTION_TITLES } from './openSections';
 import { useBench } from './useBench';
 import type { KnownKitchen } from '../../wire/kitchen';
 import {
   MACHINE_LABELS,
+  FORM_LABELS,
   ORDER_LABELS,
   PEEL_LABELS,
   SOAK_LABELS,
@@ -39,8 +46,9 @@ import {
   STRAINER_LABELS,
 } from '../../ui/recipeLabels';
 
-type Question = 'soak' | 'peel' | 'strain' | 'squeeze' | 'order' | 'machine';
+type Question = 'form' | 'soak' | 'peel' | 'strain' | 'squeeze' | 'order' | 'machine';
 const QUESTIONS: Readonly<Record<Question, string>> = {
+  form: 'Form of the nuts',
   soak: 'Soak',
   peel: 'Skins',
   strain: 'Strainer',
@@ -56,6 +64,12 @@ function answersOf(question: Question, other: Recipe, model: KitchenModel) {
       .filter((key) => !leave.includes(key))
       .map((value) => ({ value, label: words[value] }));
   switch (question) {
+    case 'form':
+      return {
+        value: (other.nuts[0]?.form ?? 'whole') as string,
+        options: keys(FORM_LABELS),
+        give: (now: Recipe, value: string): Recipe => withNutForm(now, 0, value as NutForm, model.pantry),
+      };
     case 'soak':
       return {
         value: other.soak.method as string,
@@ -123,8 +137,8 @@ export default function BesidePanel() {
     return (
       <Panel title="Two ways side by side">
         <AppText>
-          Compare it with a copy of this recipe: change one thing on the copy, and see what that one thing
-          does: to the millilitres, the grit, your minutes and the cost.
+          Compare it with a copy of this recipe: change one thing on the copy, or several, and see what that
+          does: to the milk, the grit, the nuts that are not drunk, your minutes and the cost.
         </AppText>
         <View style={styles.row}>
           <Button label="Compare with a copy" onPress={draft.layCopy} />
@@ -141,7 +155,11 @@ export default function BesidePanel() {
         bag, do not blur it.
       </AppText>
       <View style={styles.row}>
-        <Button label="Swap the sides" onPress={draft.swap} />
+        <Button
+          label="Change anything on the copy"
+          hint="Change anything on the copy: the sides are swapped, and every decision of the bench is its own"
+          onPress={draft.swap}
+        />
         <Button label="Copy the bench anew" onPress={draft.layCopy} />
         <Button label="Clear the copy" kind="quiet" onPress={draft.clearCopy} />
       </View>
@@ -174,13 +192,55 @@ function TheCopy({ other, comparison }: { other: Recipe; comparison: PairedDiffe
           The copy cannot be made: {inKitchenMeasures(refusalMessage(made.refusal), kitchen)}
         </Notice>
       )}
+      <Decisions other={other} made={made.ok ? made.value : null} />
       {made.ok && comparison && <Differences comparison={comparison} />}
     </>
   );
 }
 
+/** Every decision in which the two differ, as each is told on the bench. */
+function Decisions({ other, made }: { other: Recipe; made: Prediction | null }) {
+  const colour = useColours();
+  const { later, draft, model, kitchen } = useBench();
+  const rows = SECTIONS.flatMap((section) => {
+    const here = benchLine(section, { ...later, servings: draft.servings, model, kitchen });
+    const there = benchLine(section, { recipe: other, prediction: made, servings: null, model, kitchen });
+    return here === there || section === 'amount' ? [] : [{ section, here, there }];
+  });
+  if (rows.length === 0) {
+    return <AppText tone="soft">The copy is still as the bench: choose what is to differ.</AppText>;
+  }
+  return (
+    <View role="table" aria-label="Decisions that differ">
+      <View role="row" style={[styles.tableRow, { borderColor: colour.line }]}>
+        {['Decision', 'Bench', 'Copy'].map((head, i) => (
+          <View role="columnheader" key={head} style={i === 0 ? styles.name : styles.cell}>
+            <AppText kind="small" tone="soft">
+              {head}
+            </AppText>
+          </View>
+        ))}
+      </View>
+      {rows.map(({ section, here, there }) => (
+        <View role="row" key={section} style={[styles.tableRow, { borderColor: colour.line }]}>
+          <View role="rowheader" style={styles.name}>
+            <AppText kind="small">{SECTION_TITLES[section]}</AppText>
+          </View>
+          {[here, there].map((words, i) => (
+            <View role="cell" key={i} style={styles.cell}>
+              <AppText kind="small" tone={i === 0 ? 'soft' : 'ink'}>
+                {words}
+              </AppText>
+            </View>
+          ))}
+        </View>
+      ))}
+    </View>
+  );
+}
+
 interface Figure {
-  figure: UncertainFigure;
+  figure: ComparedFigure;
   name: string;
   words: (value: number) => string;
   /** Less than this is no difference. */
@@ -189,13 +249,24 @@ interface Figure {
 
 function figuresOf(kitchen: KnownKitchen, priced: boolean): Figure[] {
   const money = (sum: number): string => formatMoney(sum, kitchen.currency);
+  const [volume = { name: 'litre', litres: 1 }] = priceVolumes(kitchen);
   return [
     { figure: 'milkMl', name: 'Milk', words: (ml) => formatVolume(ml, kitchen), least: 1 },
     { figure: 'solidsPct', name: 'Solids', words: (pct) => `${pct.toFixed(2)} %`, least: 0.005 },
     { figure: 'gritPct', name: 'Grit', words: (pct) => `${pct.toFixed(2)} %`, least: 0.005 },
+    { figure: 'nutsLeftG', name: 'Nuts not drunk', words: (g) => formatMass(g, kitchen), least: 0.5 },
     { figure: 'endTempC', name: 'Ends at', words: (c) => formatReadTemp(c, kitchen.measures), least: 0.05 },
     { figure: 'handsOnMin', name: 'Hands-on time', words: (min) => formatDuration(min * 60), least: 0.1 },
-    ...(priced ? [{ figure: 'costPerL' as const, name: 'A litre costs', words: money, least: 0.0005 }] : []),
+    ...(priced
+      ? [
+          {
+            figure: 'costPerL' as const,
+            name: `A ${volume.name} costs`,
+            words: (perL: number) => money(perL * volume.litres),
+            least: 0.0005,
+          },
+        ]
+      : []),
   ];
 }
 

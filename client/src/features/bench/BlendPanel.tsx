@@ -64,7 +64,7 @@ function useBlend() {
 export function BlendPanel() {
   const { blend, set } = useBlend();
   return (
-    <Fold section="blend" title="Blend">
+    <Fold section="blend">
       <Machine />
       {blend.machine === 'cold-press' ? (
         <Choice

@@ -34,41 +34,33 @@ interface DoseProps {
 /** One addition: so much, as the cook says it, at its time. */
 export function DosePanel({ dose, index, fresh }: DoseProps) {
   const colour = useColours();
-  const { change, model } = useBench();
+  const { recipe, change, model } = useBench();
   const addition = findAddition(dose.addition, model.pantry);
   if (!addition) return null;
   const name = addition.name.toLowerCase();
   return (
     <View style={[styles.dose, { borderColor: colour.line }]}>
-      <View style={styles.head}>
-        <AppText kind="strong" style={styles.name}>
-          {addition.name}
-        </AppText>
-        <Button
-          label={`Remove ${name}`}
-          icon={Trash2}
-          iconOnly
-          kind="quiet"
-          onPress={() =>
-            change('dose-out', (now) => ({ ...now, additions: now.additions.filter((_, j) => j !== index) }))
-          }
-        />
-      </View>
       <HowMuch dose={dose} index={index} fresh={fresh} addition={addition} />
-      <Choice
-        label={`When ${name} goes in`}
-        value={dose.when}
-        onChange={(when) =>
-          change(`when-${index}`, (now) => ({
-            ...now,
-            additions: now.additions.map((one, j) => (j === index ? { ...one, when } : one)),
-          }))
-        }
-        options={[
-          { value: 'before', label: 'Blended in', ...(addition.when === 'before' && { note: 'usual' }) },
-          { value: 'after', label: 'Stirred in after', ...(addition.when === 'after' && { note: 'usual' }) },
-        ]}
-      />
+      {recipe.intoGlass !== true && (
+        <Choice
+          label={`When ${name} goes in`}
+          value={dose.when}
+          onChange={(when) =>
+            change(`when-${index}`, (now) => ({
+              ...now,
+              additions: now.additions.map((one, j) => (j === index ? { ...one, when } : one)),
+            }))
+          }
+          options={[
+            { value: 'before', label: 'Blended in', ...(addition.when === 'before' && { note: 'usual' }) },
+            {
+              value: 'after',
+              label: 'Stirred in after',
+              ...(addition.when === 'after' && { note: 'usual' }),
+            },
+          ]}
+        />
+      )}
     </View>
   );
 }
@@ -110,7 +102,7 @@ const UNIT_LABELS: Readonly<Record<DoseUnit, string>> = {
 };
 
 function HowMuch({ dose, index, fresh, addition }: DoseProps & { addition: Addition }) {
-  const { kitchen } = useBench();
+  const { kitchen, change } = useBench();
   const { massG, batchG, said, set } = useDose(dose, index, addition);
   const name = addition.name.toLowerCase();
   const step = (more: boolean): void => {
@@ -126,7 +118,7 @@ function HowMuch({ dose, index, fresh, addition }: DoseProps & { addition: Addit
         <View style={styles.name}>
           <EntryField
             stacked
-            label={`How much ${name}`}
+            label={addition.name}
             unit={said.per === 'litre' ? 'a litre' : ''}
             inputMode="text"
             shown={sayDose(massG, said.unit, addition, kitchen)}
@@ -136,12 +128,20 @@ function HowMuch({ dose, index, fresh, addition }: DoseProps & { addition: Addit
               if (!read.ok) return doseMessage(read, addition);
               return set(read.massG, { unit: read.unit, per: read.per ?? said.per });
             }}
-            note={`${formatDose(batchG, addition, kitchen, said.unit)} in this batch; ${perL}.`}
           />
         </View>
-        <Button label={`Less ${name}`} icon={Minus} iconOnly onPress={() => step(false)} />
-        <Button label={`More ${name}`} icon={Plus} iconOnly onPress={() => step(true)} />
+        <Buttons
+          name={name}
+          onLess={() => step(false)}
+          onMore={() => step(true)}
+          onRemove={() =>
+            change('dose-out', (now) => ({ ...now, additions: now.additions.filter((_, j) => j !== index) }))
+          }
+        />
       </View>
+      <AppText kind="small" tone="soft">
+        {formatDose(batchG, addition, kitchen, said.unit)} in this batch; {perL}.
+      </AppText>
       <View style={styles.pair}>
         <Choice
           label={`${addition.name} in`}
@@ -176,9 +176,32 @@ function HowMuch({ dose, index, fresh, addition }: DoseProps & { addition: Addit
   );
 }
 
+/** What stands beside the field of a dose. */
+function Buttons({
+  name,
+  onLess,
+  onMore,
+  onRemove,
+}: {
+  name: string;
+  onLess: () => void;
+  onMore: () => void;
+  onRemove: () => void;
+}) {
+  return (
+    <View style={styles.buttons}>
+      <Button label={`Less ${name}`} icon={Minus} iconOnly onPress={onLess} />
+      <Button label={`More ${name}`} icon={Plus} iconOnly onPress={onMore} />
+      <Button label={`Remove ${name}`} icon={Trash2} iconOnly kind="quiet" onPress={onRemove} />
+    </View>
+  );
+}
+
 const styles = StyleSheet.create({
   dose: { gap: SPACE.small, borderTopWidth: 1, paddingTop: SPACE.small },
   head: { flexDirection: 'row', alignItems: 'flex-start', gap: SPACE.small },
+  // Beside the field, under its label.
+  buttons: { flexDirection: 'row', paddingTop: 23, gap: SPACE.tight },
   pair: { flexDirection: 'row', flexWrap: 'wrap', gap: SPACE.medium },
   name: { flex: 1 },
 });

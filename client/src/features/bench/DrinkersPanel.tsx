@@ -14,7 +14,7 @@ export function DrinkersPanel() {
   const router = useRouter();
   const { people } = kitchen.profile;
   return (
-    <Fold section="drinkers" title="Who drinks it">
+    <Fold section="drinkers">
       {people.length === 0 ? (
         <>
           <AppText tone="soft">

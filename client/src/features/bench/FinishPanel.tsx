@@ -23,6 +23,8 @@ import { useBench } from './useBench';
 const LEVELS: Readonly<Record<number, string>> = { 0: 'Not', 15: 'A little', 30: 'Sweet', 45: 'Very' };
 /** What cooks put in most, one tap away. */
 const OFTEN = ['salt', 'date_medjool', 'vanilla_extract', 'cinnamon'] as const;
+/** What is blended in where it is drunk at once. */
+const OFTEN_IN_A_GLASS = ['banana', 'strawberry', 'date_medjool', 'cinnamon'] as const;
 const USUAL_SWEETENER = 'maple_syrup';
 /** Part of the liquid that another liquid takes at first. */
 const FIRST_SHARE = 0.5;
@@ -40,7 +42,7 @@ export function FinishPanel() {
   const { recipe } = useBench();
   const [fresh, setFresh] = useState<string | null>(null);
   return (
-    <Fold section="finish" title="Finish">
+    <Fold section="finish">
       <OneMore onAdd={setFresh} />
       {recipe.additions.map((dose, i) => (
         <DosePanel key={dose.addition} dose={dose} index={i} fresh={dose.addition === fresh} />
@@ -136,18 +138,23 @@ function OneMore({ onAdd }: { onAdd: (key: string) => void }) {
   const left = useAddable().filter(
     ({ key, kind }) => kind !== 'liquid' && !recipe.additions.some((dose) => dose.addition === key),
   );
+  const often = recipe.intoGlass === true ? OFTEN_IN_A_GLASS : OFTEN;
   const add = (key: string): void => {
     const addition = findAddition(key, model.pantry);
     setListing(false);
     if (!addition) return;
     onAdd(key);
-    change(`dose-add-${key}`, (now) => ({ ...now, additions: [...now.additions, firstDose(addition)] }));
+    const first = firstDose(addition);
+    change(`dose-add-${key}`, (now) => ({
+      ...now,
+      additions: [...now.additions, now.intoGlass === true ? { ...first, when: 'before' } : first],
+    }));
   };
   return (
     <>
       <View style={styles.row}>
         {left
-          .filter(({ key }) => OFTEN.some((one) => one === key))
+          .filter(({ key }) => often.some((one) => one === key))
           .map((one) => (
             <Button
               key={one.key}
@@ -172,11 +179,7 @@ function OneMore({ onAdd }: { onAdd: (key: string) => void }) {
             options={left.map(({ key, name }) => ({ value: key, label: name }))}
           />
           <View style={styles.row}>
-            <Button
-              label="Add one of your own"
-              kind="quiet"
-              onPress={() => router.push('/additions/new' as never)}
-            />
+            <Button label="Add one of your own" kind="quiet" onPress={() => router.push('/additions/new')} />
           </View>
         </>
       )}

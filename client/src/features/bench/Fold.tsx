@@ -7,19 +7,19 @@ import { ChevronDown, ChevronUp } from '../../ui/icons';
 import { SPACE, TOUCH, useColours } from '../../ui/theme';
 import { benchLine } from './benchLines';
 import type { Section } from './openSections';
-import { useSections } from './openSections';
+import { SECTION_TITLES, useSections } from './openSections';
 import { useBench } from './useBench';
 
 interface Props {
   section: Section;
-  title: string;
   /** Stays in sight while it is closed, too. */
   face?: ReactNode;
   children: ReactNode;
 }
 
 /** One decision: a line that says what is chosen and what it does, and opens where it stands. */
-export function Fold({ section, title, face, children }: Props) {
+export function Fold({ section, face, children }: Props) {
+  const title = SECTION_TITLES[section];
   const colour = useColours();
   const { isOpen, toggle, oneAtATime } = useSections();
   const open = isOpen(section);

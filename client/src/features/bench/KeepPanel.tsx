@@ -65,7 +65,7 @@ export function KeepPanel() {
   const failed = saveNew.error ?? saveVersion.error;
   const nameless = recipe.name.trim() === '';
   return (
-    <Fold section="name" title="Name and keep">
+    <Fold section="name">
       <NameField
         stacked
         label="Name of the batch"

@@ -71,7 +71,7 @@ export function NutPicker() {
     />
   );
   return (
-    <Fold section="nut" title="Nut or seed" face={phone && picker}>
+    <Fold section="nut" face={phone && picker}>
       {adding && <AppText>Choose the nut or seed to add.</AppText>}
       {!phone && picker}
       <View style={styles.row}>

@@ -8,6 +8,7 @@ import {
   shortensKeeping,
 } from '@humble-churn/core';
 import { StyleSheet, View } from 'react-native';
+import { Again } from '../days';
 import { Button } from '../../ui/Button';
 import { Choice } from '../../ui/Choice';
 import { Notice } from '../../ui/Notice';
@@ -87,9 +88,10 @@ function HowLongItKeeps({ servings }: { servings: Servings }) {
     fridgeTempC,
   );
   const parts = batchDays(servings.days, keeps);
-  const [first = servings.days] = parts;
+  const [first = servings.days, second = 0] = parts;
   if (parts.length < 2) return null;
   const restMl = servingsMl({ ...servings, days: servings.days - first }, profile.glassMl);
+  const secondMl = servingsMl({ ...servings, days: second }, profile.glassMl);
   return (
     <Notice
       kind="caution"
@@ -98,6 +100,12 @@ function HowLongItKeeps({ servings }: { servings: Servings }) {
           <Button
             label={`Make the first, for ${first} days`}
             onPress={() => serve(draft, profile.glassMl, { ...servings, days: first })}
+          />
+          <Again
+            recipe={{ ...recipe, amount: { by: 'milk', volumeMl: secondMl } }}
+            kitchen={kitchen}
+            daysLater={first}
+            what={`Plan the second, for ${second} days`}
           />
         </View>
       }

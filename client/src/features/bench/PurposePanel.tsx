@@ -1,11 +1,20 @@
 import { refusalMessage } from '@humble-churn/contract';
 import type { Purpose } from '@humble-churn/core';
-import { inKitchenMeasures, PURPOSE_SETTINGS, PURPOSES, withPurpose } from '@humble-churn/core';
+import {
+  PURPOSES,
+  PURPOSE_SETTINGS,
+  drinkerCount,
+  inKitchenMeasures,
+  withIntoGlass,
+  withJars,
+  withPurpose,
+} from '@humble-churn/core';
 import { useState } from 'react';
 import { AppText } from '../../ui/AppText';
 import { Choice } from '../../ui/Choice';
 import { Notice } from '../../ui/Notice';
 import { BODY_LABELS, PURPOSE_LABELS, PURPOSE_REASONS, STRAINER_LABELS } from '../../ui/recipeLabels';
+import { Toggle } from '../../ui/Toggle';
 import { Fold } from './Fold';
 import { useSections } from './openSections';
 import { useBench } from './useBench';
@@ -24,7 +33,6 @@ export function PurposePanel() {
   return (
     <Fold
       section="purpose"
-      title="What for"
       face={
         <>
           <Choice
@@ -49,7 +57,27 @@ export function PurposePanel() {
           {setText(purpose)} {PURPOSE_REASONS[purpose]} Each can be changed.
         </AppText>
       )}
+      <IntoGlass />
     </Fold>
+  );
+}
+
+/** Blended and drunk, with nothing strained and nothing kept. */
+function IntoGlass() {
+  const { recipe, change, kitchen } = useBench();
+  const { glassMl, people } = kitchen.profile;
+  const glasses = drinkerCount(recipe.drinkers, people);
+  return (
+    <Toggle
+      label="Straight into the glass"
+      note="nuts, water and fruit, unstrained and drunk at once: nothing goes into a jar"
+      on={recipe.intoGlass === true}
+      onChange={(on) =>
+        change('into-glass', (now) =>
+          on ? withIntoGlass(now, glasses * glassMl) : withJars(now, kitchen.strainer),
+        )
+      }
+    />
   );
 }
 

@@ -40,7 +40,7 @@ export function RatioPanel() {
   const cups = faces.waterCupsPerNutCup;
   const { width: room, onLayout } = useWidth(WIDEST_DIAL_PX);
   return (
-    <Fold section="ratio" title="Water to nuts">
+    <Fold section="ratio">
       <View onLayout={onLayout}>
         <Dial
           label="Cups of water to one cup of nuts"

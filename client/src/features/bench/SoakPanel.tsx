@@ -38,7 +38,7 @@ export function SoakPanel() {
       ? `usual ${formatDuration(soakAdvice(ingredient, method, model.surroundings).hours * 3600)}`
       : '';
   return (
-    <Fold section="soak" title="Soak">
+    <Fold section="soak">
       <SoakSlide
         method={soak.method}
         hours={soak.hours}
@@ -78,7 +78,7 @@ export function SkinsPanel() {
   const peels = PEELS.filter((one) => ingredient && !ground && canPeel(ingredient, form, one));
   if (peels.length < 2) return null;
   return (
-    <Fold section="skins" title="Skins">
+    <Fold section="skins">
       <Choice
         label="Skins"
         hideLabel
@@ -106,6 +106,7 @@ function HowTheySoak({ ground }: { ground: boolean }) {
   };
   return (
     <>
+      <SaltInSoak />
       <QuantityField
         stacked
         label="Hours of soaking, exactly"
@@ -127,7 +128,6 @@ function HowTheySoak({ ground }: { ground: boolean }) {
         range={LIMITS.soakPourTempC}
         onValue={(pourTempC) => set('soak-temp', { pourTempC })}
       />
-      <SaltInSoak />
       <Choice
         label="Fresh water"
         value={soak.changeEveryH ?? 0}

@@ -27,10 +27,12 @@ function useStrain() {
 
 /** Strainer, a second one, squeeze, and whether the pulp is washed a second time. */
 export function StrainPanel() {
+  const { recipe } = useBench();
   const { strain, pressed, set } = useStrain();
+  if (recipe.intoGlass === true) return null;
   const second = !pressed && strain.strainer !== 'none';
   return (
-    <Fold section="strain" title="Strain">
+    <Fold section="strain">
       <FirstStrainer />
       {second && (
         <Choice

@@ -1,25 +1,10 @@
-import type { MachineKind, Recipe, Strainer } from '@humble-churn/core';
-import {
-  USUAL_SURROUNDINGS,
-  findIngredient,
-  plainRecipe,
-  ratioFromCups,
-  soakAdvice,
-  TABLE_ONLY,
-} from '@humble-churn/core';
+import type { FirstKitchen, Recipe } from '@humble-churn/core';
+import { firstRecipe } from '@humble-churn/core';
 import { useEffect, useLayoutEffect, useMemo, useReducer, useRef, useState } from 'react';
 import type { OnBench } from './benchStore';
 import { LAID_OUT, OWN_COPY, SHARED, onBench } from './benchStore';
 import type { BenchOwner } from './useBenchOwner';
 import { useBenchOwner } from './useBenchOwner';
-
-/** The first batch anybody sees: a litre of everyday almond milk. */
-export function firstRecipe(machine: MachineKind = 'standard-jug', strainer: Strainer = 'fine-bag'): Recipe {
-  const almond = findIngredient('almond', TABLE_ONLY);
-  const hours = almond ? soakAdvice(almond, 'fridge', USUAL_SURROUNDINGS).hours : 8;
-  const plain = plainRecipe('Almond milk', 'almond', ratioFromCups(4, almond?.cupWholeG ?? 140, 'us'), hours);
-  return { ...plain, blend: { ...plain.blend, machine }, strain: { ...plain.strain, strainer } };
-}
 
 interface History {
   past: readonly OnBench[];
@@ -67,10 +52,10 @@ function reduce(history: History, action: Action): History {
 }
 
 /** The bench as it is found when it is opened: what another screen laid out lies over what was there before. */
-function opened(machine?: MachineKind, strainer?: Strainer): History {
+function opened(kitchen: FirstKitchen): History {
   const before = onBench();
   const laidOut = LAID_OUT.read();
-  const first = { recipe: firstRecipe(machine, strainer), other: null, saved: null, servings: null };
+  const first = { recipe: firstRecipe(kitchen), other: null, saved: null, servings: null };
   return {
     past: laidOut && before ? [before] : [],
     now: laidOut ?? before ?? first,
@@ -139,8 +124,8 @@ function useKeeping(
 }
 
 /** The recipe on the bench: every change can be taken back, and it is still there after a reload. */
-export function useDraft(machine?: MachineKind, strainer?: Strainer): Draft {
-  const [history, act] = useReducer(reduce, null, () => opened(machine, strainer));
+export function useDraft(kitchen: FirstKitchen): Draft {
+  const [history, act] = useReducer(reduce, null, () => opened(kitchen));
   const [ownFromStart] = useState(() => (LAID_OUT.read() ?? OWN_COPY.read()) !== null);
   const latest = useRef(history.now);
   useLayoutEffect(() => {

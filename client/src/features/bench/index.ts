@@ -1,3 +1,2 @@
 export { lastOnBench, layOnBench } from './benchStore';
-export { firstRecipe } from './draft';
 export { writeJsonLd, writeOpenForm } from './recipeFiles';

@@ -19,6 +19,21 @@ export const SECTIONS = [
 
 export type Section = (typeof SECTIONS)[number];
 
+/** What each decision is called. */
+export const SECTION_TITLES: Readonly<Record<Section, string>> = {
+  purpose: 'What for',
+  nut: 'Nut or seed',
+  amount: 'How much',
+  ratio: 'Water to nuts',
+  soak: 'Soak',
+  skins: 'Skins',
+  blend: 'Blend',
+  strain: 'Strain',
+  finish: 'Finish',
+  drinkers: 'Who drinks it',
+  name: 'Name and keep',
+};
+
 const SectionSchema = z.enum(SECTIONS);
 /** On a phone one at a time is open; beside the jar all are but those that the cook has closed. */
 const KeptSchema = z.object({ open: SectionSchema.nullable(), closed: z.array(SectionSchema) });

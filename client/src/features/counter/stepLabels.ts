@@ -251,6 +251,17 @@ const STEP_TEXTS: Readonly<Record<StepKind, StepText>> = {
       caution: null,
     }),
   },
+  drink: {
+    name: 'Drink',
+    screen: 'done',
+    guide: (c) => ({
+      todo: [
+        `Pour it into the glasses, about ${formatVolume(c.prediction.milk.volumeMl, c.preferences)} in all, and drink it at once.`,
+      ],
+      lookFor: 'It is not strained: stir, for it settles.',
+      caution: 'Nothing of it is kept: what is left over goes into the sink after two hours.',
+    }),
+  },
   bottle: {
     name: 'Bottle',
     screen: 'bottle',

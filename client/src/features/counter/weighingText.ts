@@ -9,7 +9,7 @@ import {
   WATER_G_PER_ML,
   doseG,
   findAddition,
-  formatDose,
+  formatDoseOf,
   formatMass,
   formatVolume,
   fractions,
@@ -27,8 +27,7 @@ export function doses(
   const words = (dose: AdditionDose): string[] => {
     const addition = findAddition(dose.addition, { own: state.ingredients });
     if (!addition) return [];
-    const amount = formatDose(doseG(dose, volumeMl), addition, preferences, dose.said?.unit ?? null);
-    return [`${amount} of ${addition.name.toLowerCase()}`];
+    return [formatDoseOf(doseG(dose, volumeMl), addition, preferences, dose.said?.unit ?? null)];
   };
   const into = `${measured.milkMl === null ? 'the expected ' : ''}${formatVolume(volumeMl, preferences)}`;
   return [
@@ -96,9 +95,9 @@ export function weighing(
     const found = findAddition(key, { own: state.ingredients });
     const said = recipe.additions.find((dose) => dose.addition === key && dose.when === 'before')?.said;
     const amount = found
-      ? formatDose(massG, found, preferences, said?.unit ?? null)
-      : formatMass(massG, preferences);
-    return `${amount} of ${name.toLowerCase()}, to blend in`;
+      ? formatDoseOf(massG, found, preferences, said?.unit ?? null)
+      : `${formatMass(massG, preferences)} of ${name.toLowerCase()}`;
+    return `${amount}, to blend in`;
   };
   return [
     ...prediction.nuts.map((nut, i) => `${nutAmount(state, nut, i, preferences)} of ${nutWords(nut)}`),

@@ -17,21 +17,25 @@ interface Props {
   kitchen: KnownKitchen;
   /** Taller, for the counter. */
   counter?: boolean;
+  /** For a breakfast so many days after tomorrow's. */
+  daysLater?: number;
+  /** What it is called, before `for` and its glass. */
+  what?: string;
 }
 
 /** The same once more: planned for tomorrow's breakfast, or the nearest glass that fits, in one step. */
-export function Again({ recipe, kitchen, counter = false }: Props) {
+export function Again({ recipe, kitchen, counter = false, daysLater = 0, what = 'Again' }: Props) {
   const toast = useToast();
   const planning = usePlanning();
   const nowMs = useNowMs(60_000);
-  const { mutate, isPending, error } = useRepeat(kitchen);
+  const { mutate, isPending, error } = useRepeat(kitchen, daysLater);
   const at = (ms: number): string => momentText(ms, serverNowMs(), kitchen);
-  const glass = momentText(firstGlassMs(kitchen, nowMs), nowMs, kitchen);
+  const glass = momentText(firstGlassMs(kitchen, nowMs, daysLater), nowMs, kitchen);
   return (
     <View style={styles.again}>
       <Button
-        label={`Again, for ${glass}`}
-        hint={`Again, for ${glass}: ${recipe.name}`}
+        label={`${what}, for ${glass}`}
+        hint={`${what}, for ${glass}: ${recipe.name}`}
         icon={CalendarDays}
         counter={counter}
         busy={isPending}

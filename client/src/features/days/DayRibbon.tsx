@@ -1,13 +1,12 @@
-import { tz } from '@date-fns/tz';
-import { format } from 'date-fns/format';
 import type { DatePreferences, ScheduledBatch, TimeInterval } from '@humble-churn/core';
-import { GRID_MIN, timeOnDay, timeText, visits, weekdayText } from '@humble-churn/core';
+import { GRID_MIN, timeText, visits, weekdayText } from '@humble-churn/core';
 import { useId, useRef } from 'react';
 import { StyleSheet, View } from 'react-native';
-import Svg, { Defs, G, Line, Path, Pattern, Rect, Text as SvgText } from 'react-native-svg';
+import Svg, { Defs, G, Path, Pattern, Rect, Text as SvgText } from 'react-native-svg';
 import { NutPattern } from '../../ui/nutLook';
 import { FONT, TOUCH, useColours } from '../../ui/theme';
 import { HOLDS_THE_PAGE, slideKeys, useDrag } from '../../ui/useDrag';
+import { LINING, RibbonHours } from './RibbonHours';
 
 export interface RibbonItem {
   id: string;
@@ -41,8 +40,6 @@ const MOMENTS = 96;
 const DOWN_PX_PER_H = 15;
 const HANDLE = 48;
 const HOUR_MS = 3_600_000;
-/** Figures of one height and width; only the web knows this style on drawn text. */
-const LINING: object = { style: { fontVariantNumeric: 'lining-nums tabular-nums' } };
 
 /** Time with its nights: soaks are long soft bands, work is short and solid, the chill an outline. */
 export function DayRibbon(props: Props) {
@@ -86,7 +83,7 @@ export function DayRibbon(props: Props) {
           .map((one) => (
             <Rect key={one.fromMs} {...rect(one.fromMs, one.toMs, AXIS - 8, 5)} fill={colour.brass} />
           ))}
-        <Hours {...{ span, household, down, at, across }} />
+        <RibbonHours {...{ span, household, down, at, across }} />
         {items.map((item, i) => (
           <G key={item.id}>
             {item.placed.steps.map(({ kind, fromMs, toMs }) => {
@@ -165,71 +162,7 @@ function Moments({
   );
 }
 
-/** `Thu 24`: a day on a ribbon of few. */
-function shortDay(ms: number, { timeZone }: DatePreferences): string {
-  return format(ms, 'EEE d', { in: tz(timeZone) });
-}
-
 const MARKS = { weigh: 'weigh', drain: 'drain', make: 'blend' } as const;
-
-function Hours({
-  span,
-  household,
-  down,
-  at,
-  across,
-}: {
-  span: TimeInterval;
-  household: DatePreferences;
-  down: boolean;
-  at: (ms: number) => number;
-  across: number;
-}) {
-  const colour = useColours();
-  const { timeZone } = household;
-  const marks: { ms: number; words: string; day: boolean }[] = [];
-  const long = span.toMs - span.fromMs > 40 * HOUR_MS;
-  const every = long ? 12 : 6;
-  for (let daysOn = 0; timeOnDay(span.fromMs, daysOn, 0, 0, timeZone) < span.toMs; daysOn++) {
-    // On the day the clocks change the hours on the wall are still 6, 12 and 18.
-    for (let hour = 0; hour < 24; hour += every) {
-      const ms = timeOnDay(span.fromMs, daysOn, hour, 0, timeZone);
-      if (ms > span.fromMs && ms < span.toMs) {
-        marks.push({
-          ms,
-          words: hour === 0 ? shortDay(ms, household) : timeText(ms, household),
-          day: hour === 0,
-        });
-      }
-    }
-  }
-  return (
-    <>
-      {marks.map(({ ms, words, day }) => {
-        const p = at(ms);
-        return (
-          <G key={ms}>
-            <Line
-              {...(down ? { x1: 0, x2: across, y1: p, y2: p } : { x1: p, x2: p, y1: 0, y2: across })}
-              stroke={day ? colour.ink : colour.line}
-              strokeWidth={day ? 1.5 : 1}
-            />
-            <SvgText
-              {...LINING}
-              {...(down ? { x: 4, y: p + 14 } : { x: p + 3, y: day ? 16 : 34 })}
-              fill={colour.ink}
-              fontSize={13}
-              fontFamily={FONT.text}
-              fontWeight={day ? '700' : '400'}
-            >
-              {words}
-            </SvgText>
-          </G>
-        );
-      })}
-    </>
-  );
-}
 
 /** The two bands a hand can move: the soak, and the blending with all that follows. */
 function Handles({

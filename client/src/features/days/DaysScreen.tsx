@@ -50,9 +50,7 @@ function DaysAhead(data: DaysData) {
       <Screen title="Days" maxWidth={1100}>
         <Ribbon />
         {!moving && <WishForm />}
-        {!moving && refusal && (
-          <Notice kind="error">{words(refusalMessage(refusal))}</Notice>
-        )}
+        {!moving && refusal && <Notice kind="error">{words(refusalMessage(refusal))}</Notice>}
         <Proposal />
         {!moving && <Settled />}
         {!moving && <WhereItFits />}

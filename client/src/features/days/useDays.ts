@@ -22,6 +22,7 @@ import {
   scheduledAt,
   scheduledUnderWay,
   startTimesOf,
+  firstRecipe,
 } from '@humble-churn/core';
 import type { Dispatch } from 'react';
 import { createContext, use, useEffect, useMemo, useReducer, useState } from 'react';
@@ -32,7 +33,7 @@ import type { Wanted } from '../../wire/plans';
 import { usePlanning } from '../../wire/plans';
 import type { KnownBatch } from '../../wire/batches';
 import type { KnownKitchen } from '../../wire/kitchen';
-import { firstRecipe, lastOnBench } from '../bench';
+import { lastOnBench } from '../bench';
 import type { DaysAction, DaysState } from './daysState';
 import { daysReducer, firstDaysState } from './daysState';
 import type { Fitting } from './useFit';
@@ -183,12 +184,11 @@ export function useDaysOf(data: DaysData): Days {
   const nowMs = useNowMs(30_000);
   const [fromMs] = useState(planningMs);
   const [bench] = useState(lastOnBench);
-  const { machine, strainer } = kitchen;
   const choices = useMemo(() => {
     // A kitchen with nothing saved begins with what its bench begins with.
-    const first = recipes.length > 0 ? [] : [firstRecipe(machine, strainer)];
+    const first = recipes.length > 0 ? [] : [firstRecipe({ ...kitchen, people: kitchen.profile.people })];
     return [...(bench ? [bench] : first), ...recipes];
-  }, [bench, recipes, machine, strainer]);
+  }, [bench, recipes, kitchen]);
   const { kept, underWay, taken } = useTaken(data, fromMs);
   const [wishes] = useState(() => firstWishes(choices, kitchen, model, fromMs));
   const [state, dispatch] = useReducer(daysReducer, wishes[0], firstDaysState);

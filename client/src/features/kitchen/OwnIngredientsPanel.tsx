@@ -77,7 +77,7 @@ export function OwnIngredientsPanel({ own }: { own: readonly OwnItem[] }) {
           label="Add something else"
           hint="Add something else: a powder, syrup, flavour or liquid"
           icon={Plus}
-          onPress={() => router.push('/additions/new' as never)}
+          onPress={() => router.push('/additions/new')}
         />
       </View>
     </Panel>

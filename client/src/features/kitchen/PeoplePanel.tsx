@@ -2,7 +2,7 @@ import { useFieldArray } from 'react-hook-form';
 import { StyleSheet, View } from 'react-native';
 import { AppText } from '../../ui/AppText';
 import { Button } from '../../ui/Button';
-import { FormName, FormQuantity } from '../../ui/FormFields';
+import { FormMeasure, FormName } from '../../ui/FormFields';
 import { Panel } from '../../ui/Panel';
 import { Plus } from '../../ui/icons';
 import { SPACE } from '../../ui/theme';
@@ -36,7 +36,7 @@ export function PeoplePanel({ control }: SettingsProps) {
       <View style={styles.row}>
         <Button label="Add a person" icon={Plus} onPress={() => people.append({ name: '', avoids: [] })} />
       </View>
-      <FormQuantity control={control} name="profile.glassMl" label="A glass in this house" unit="mL" />
+      <FormMeasure control={control} name="profile.glassMl" kind="volume" label="A glass in this house" />
       <AppText kind="small" tone="soft">
         Anyone with a known allergy follows their own doctor; this app only reads what is written on packs.
       </AppText>

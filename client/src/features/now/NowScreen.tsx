@@ -25,6 +25,7 @@ import { SPACE, useColours } from '../../ui/theme';
 import { stepName } from '../counter';
 import { UnderWayRibbon } from '../days';
 import { SmallJar } from '../shelf';
+import { FirstKitchen } from './FirstKitchen';
 import { SoakAgain } from './SoakAgain';
 
 /** From this window width what is next, what is under way and the shelf stand beside each other. */
@@ -63,6 +64,13 @@ function Now(data: NowData) {
   );
   const [first, ...rest] = items;
   const row = rowsOf(data, nowMs);
+  if (first === undefined && !kitchen.setUp) {
+    return (
+      <Screen title="A new kitchen">
+        <FirstKitchen kitchen={kitchen} />
+      </Screen>
+    );
+  }
   if (first === undefined) {
     return (
       <Screen title={kitchen.name}>

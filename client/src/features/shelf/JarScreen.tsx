@@ -1,11 +1,5 @@
 import type { JarState, Keeping } from '@humble-churn/core';
-import {
-  formatDuration,
-  formatTemp,
-  formatVolume,
-  jarKeeping,
-  jarTerms,
-} from '@humble-churn/core';
+import { formatDuration, formatTemp, formatVolume, jarKeeping, jarTerms } from '@humble-churn/core';
 import { useRouter } from 'expo-router';
 import { Snowflake, Trash2, Undo2 } from '../../ui/icons';
 import { useState } from 'react';
