@@ -109,11 +109,62 @@ test('three people for three days, coffee-thick cashew without a soak, in eight 
   await expect(page.getByRole('slider', { name: 'Water in the jar' })).toBeVisible();
 });
 
+test('a cook’s own batch, said in cups and counts, in twenty taps and keys', async ({ page, demo }) => {
+  await page.goto(demo.url);
+  await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
+  const hand = new Hand(page);
+  await hand.place('Bench');
+  await hand.choice('Hazelnut');
+  await hand.open('How much');
+  await hand.choice('Cups of nuts and water');
+  await hand.type('1.25');
+  await hand.tap(page.getByRole('textbox', { name: 'Water', exact: true }));
+  await hand.type('4.5');
+  await hand.open('Soak');
+  await hand.tap(page.getByRole('radio', { name: /^Salted/ }));
+  await hand.open('Strain');
+  await hand.tap(page.getByRole('radio', { name: /^Hard/ }));
+  await hand.open('Finish');
+  await hand.button('Add dates');
+  await hand.type('5');
+  await hand.button('Add salt');
+  expect(hand.taps + hand.keys).toBeLessThanOrEqual(20);
+  await expect(decision(page, 'Finish')).toContainText('5 dates, 1 pinch fine salt');
+  const recipe = await onBench(page);
+  expect(recipe).toMatchObject({
+    nuts: [{ ingredient: 'hazelnut' }],
+    amount: { by: 'nuts', massG: 1.25 * 135 },
+    soak: { saltGPerKg: 10 },
+    strain: { squeeze: 'hard' },
+    additions: [
+      { addition: 'date_medjool', when: 'before', said: { unit: 'each', per: 'batch' } },
+      { addition: 'salt', when: 'after' },
+    ],
+  });
+  expect((recipe.waterPerNut * 1.25 * 135) / 0.998 / 236.588).toBeCloseTo(4.5, 6);
+  // Said otherwise it stays the same milk: in grams a litre, and with a word that is no measure.
+  await page
+    .getByRole('radiogroup', { name: 'Fine salt for' })
+    .getByRole('radio', { name: 'A litre' })
+    .click();
+  const salt = page.getByRole('textbox', { name: 'Fine salt' });
+  await salt.fill('1/8 tsp');
+  await expect.poll(async () => (await onBench(page)).additions[1]?.gPerL).toBeCloseTo(0.760625, 6);
+  await salt.fill('1 glug');
+  await expect(page.getByText('This is no measure we know. Try 1/2 tsp, 2 tbsp or 12 g.')).toBeVisible();
+  await page.getByRole('button', { name: 'Less medjool date without pit' }).click();
+  await expect(decision(page, 'Finish')).toContainText('4 dates');
+});
+
 test('more days than the milk keeps are parted', async ({ page, demo }) => {
   await page.goto(`${demo.url}/bench`);
   await openDecision(page, 'How much');
   await page.getByRole('button', { name: 'For the week' }).click();
   await expect(page.getByText(/keeps about 4 days.*Make 2 batches, for 4 and 3 days/)).toBeVisible();
+  const second = page.getByRole('button', { name: /^Plan the second, for 3 days, for / });
+  await second.click();
+  await expect(page.getByText(/Planned for .*: begin /)).toBeVisible();
+  await page.getByRole('status').getByRole('button', { name: 'Undo' }).click();
   await page.getByRole('button', { name: 'Make the first, for 4 days' }).click();
   await expect(page.getByText(/Make 2 batches/)).toHaveCount(0);
   await expect(inGroup(page, 'Days', '4')).toBeChecked();

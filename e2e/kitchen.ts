@@ -173,9 +173,9 @@ interface RecipeThere {
   amount: { by: string; massG?: number; volumeMl?: number };
   nuts: { ingredient: string; share: number }[];
   peel: string;
-  soak: { method: string; hours: number; pourTempC: number };
+  soak: { method: string; hours: number; pourTempC: number; saltGPerKg: number };
   strain: { squeeze: string; washShare: number };
-  blend: { waterOrder: string; iceShare: number; machineName: string | null };
+  blend: { waterOrder: string; iceShare: number; machineName: string | null; liquidTempC: number };
   additions: { addition: string; gPerL: number; when: string }[];
 }
 

@@ -1,5 +1,13 @@
 import type { Caution, EventRefusalCode, RefusalCode } from '@humble-churn/core';
-import { LIMITS, NUT_TABLE, predict, readQuantity, uncertainty, USUAL_KITCHEN } from '@humble-churn/core';
+import {
+  ADDITION_TABLE,
+  LIMITS,
+  NUT_TABLE,
+  predict,
+  readQuantity,
+  uncertainty,
+  USUAL_KITCHEN,
+} from '@humble-churn/core';
 import fc from 'fast-check';
 import {
   BatchSchema,
@@ -188,6 +196,12 @@ describe('what the core says passes its own schema', () => {
     expect(OwnItemSchema.safeParse(made.ok && made.value).success).toBe(true);
   });
 
+  test('every addition of the table has the shape of an own one', () => {
+    for (const row of ADDITION_TABLE) {
+      expect(OwnItemSchema.safeParse({ ...row, revision: 1, archived: false }).success).toBe(true);
+    }
+  });
+
   test('every ingredient of the table has the shape of an own one', () => {
     for (const row of NUT_TABLE) expect(OwnItemSchema.safeParse({ ...row, guessed: [] }).success).toBe(true);
   });
@@ -306,8 +320,11 @@ test('a kitchen’s settings', () => {
   ]);
   // The long budget needs a fridge log, which a setting cannot promise.
   expect(complaints(KitchenSettingsSchema.safeParse({ ...settings, budgetH: 120 }))).toEqual(['budgetH']);
-  expect(KitchenPatchSchema.parse({ fridgeTempC: 5 })).toEqual({ fridgeTempC: 5 });
-  expect(KitchenPatchSchema.parse({ profile: { glassMl: 250 } }).profile?.glassMl).toBe(250);
+  // A patch holds what it names and nothing that would be filled in.
+  for (const patch of [{ fridgeTempC: 5 }, { profile: { glassMl: 250 } }, { locale: null }]) {
+    expect(KitchenPatchSchema.parse(patch)).toEqual(patch);
+  }
+  expect(complaints(KitchenPatchSchema.safeParse({ locale: 'English' }))).toEqual(['locale']);
   expect(SurroundingsSchema.safeParse({ roomTempC: 90, fridgeTempC: 4 }).success).toBe(false);
 });
 

@@ -17,7 +17,7 @@ import {
 } from '@humble-churn/contract';
 import type { Recipe } from '@humble-churn/core';
 import { batchState, predict, recipeChanges, uncertainty, USUAL_KITCHEN } from '@humble-churn/core';
-import { RECIPE, RunningServer, newDataDir, removeDataDir } from './runningServer';
+import { ADDITION_PACK, RECIPE, RunningServer, newDataDir, removeDataDir } from './runningServer';
 
 const dataDir = newDataDir();
 let server: RunningServer;
@@ -108,6 +108,14 @@ describe('the profile of the kitchen', () => {
     expect((await server.call('PATCH', '/api/kitchen', { profile })).status).toBe(200);
     await server.call('PATCH', '/api/kitchen', { name: 'Boat house' });
     expect(KitchenSchema.parse((await server.get('/api/kitchen')).body).profile).toEqual(profile);
+  });
+
+  test('a part that is changed leaves the parts that another device changed meanwhile', async () => {
+    await server.call('PATCH', '/api/kitchen', { profile: { glassMl: 250 } });
+    await server.call('PATCH', '/api/kitchen', { profile: { shopPerL: 2.2 }, locale: 'en-AU' });
+    const { profile, locale } = KitchenSchema.parse((await server.get('/api/kitchen')).body);
+    expect(profile).toMatchObject({ glassMl: 250, shopPerL: 2.2, quietFrom: '20:30' });
+    expect(locale).toBe('en-AU');
   });
 
   test('turns a bad clock time away at its field', async () => {
@@ -218,6 +226,45 @@ describe('own ingredients', () => {
     const { status, body } = await server.create('/api/batches', { recipe });
     expect(status).toBe(201);
     expect(stateOf(body).prediction.cautions.map((one) => one.code)).toContain('guessed-figures');
+  });
+
+  test('an addition is kept with the batch that it went into, whatever becomes of it', async () => {
+    const { status, body: fig } = await server.create('/api/ingredients', ADDITION_PACK);
+    expect(status).toBe(201);
+    expect(fig).toMatchObject({ key: 'own-fig-paste', piece: { one: 'square', many: 'squares' } });
+    const additions = [{ addition: fig.key, when: 'before', gPerL: 30 }];
+    const { body: batch } = await server.create('/api/batches', { recipe: { ...RECIPE, additions } });
+    const corrected = { pack: { ...ADDITION_PACK, name: 'Fig butter', allergens: [] } };
+    const { body: listed } = await server.call('PATCH', `/api/ingredients/${fig.key}`, corrected);
+    expect(listed.ingredients).toContainEqual(
+      expect.objectContaining({ key: fig.key, name: 'Fig butter', revision: 2 }),
+    );
+    const state = stateOf((await server.get(`/api/batches/${batch.id}`)).body);
+    expect(state.ingredients).toMatchObject([{ name: 'Fig paste', allergens: ['soy'] }]);
+    expect(state.prediction.additions).toMatchObject([{ name: 'Fig paste' }]);
+    const dosed = { ...RECIPE, additions: [{ addition: fig.key, when: 'before', gPerL: 300 }] };
+    expect((await server.create('/api/batches', { recipe: dosed })).body.reason).toBe('dose-over-cap');
+  });
+
+  test('an addition that means something else here gets a key of its own in the recipe it came with', async () => {
+    const here = (await server.create('/api/ingredients', { ...ADDITION_PACK, name: 'Carob syrup' })).body;
+    const theirs = { ...here, name: 'Carob powder', sugarsPct: 20 };
+    const additions = [{ addition: here.key, when: 'after', gPerL: 10 }];
+    const recipe = { ...RECIPE, name: 'With carob', additions };
+    const { body } = await server.create('/api/recipes', { recipe, ownIngredients: [theirs] });
+    const kept = SavedRecipeSchema.parse(body);
+    expect(kept.recipe.additions[0]?.addition).not.toBe(here.key);
+    expect(kept.ingredients).toMatchObject([{ name: 'Carob powder', sugarsPct: 20 }]);
+  });
+
+  test.each([
+    ['poison', { name: 'Bitter almond drops' }, 422, 'name-poisonous'],
+    ['more than a hundred grams', { fatPct: 60 }, 422, 'composition-over-100'],
+    ['a weight that nothing has', { gPerMl: 30 }, 400, undefined],
+  ])('of additions %s is refused', async (_name, wrong, code, reason) => {
+    const { status, body } = await server.create('/api/ingredients', { ...ADDITION_PACK, ...wrong });
+    expect(status).toBe(code);
+    expect(body.reason).toBe(reason);
   });
 });
 

@@ -17,7 +17,15 @@ import type { Unzipped } from 'fflate';
 import { strFromU8, strToU8, unzipSync, zipSync } from 'fflate';
 import Papa from 'papaparse';
 import { everything } from './everything';
-import { PACK, RECIPE, RunningServer, newDataDir, removeDataDir, runSql } from './runningServer';
+import {
+  ADDITION_PACK,
+  PACK,
+  RECIPE,
+  RunningServer,
+  newDataDir,
+  removeDataDir,
+  runSql,
+} from './runningServer';
 
 const dirs: string[] = [];
 const servers: RunningServer[] = [];
@@ -87,7 +95,11 @@ beforeAll(async () => {
   const { key, ...pack } = { key: 'own-chia', ...PACK };
   await made('/api/ingredients', { ...pack, key, name: '=Chia, "black"' });
   await cook.call('PATCH', `/api/ingredients/${key}`, { pack: { ...pack, fatPct: 30 }, archived: true });
-  const recipe = await made('/api/recipes', { recipe: { ...RECIPE, name: 'Two / versions' } });
+  const fig = await made('/api/ingredients', ADDITION_PACK);
+  const said = { unit: 'each', per: 'batch' };
+  const additions = [{ addition: fig.key, when: 'before', gPerL: 30, said }];
+  await made('/api/batches', { recipe: { ...RECIPE, additions } });
+  const recipe = await made('/api/recipes', { recipe: { ...RECIPE, additions, name: 'Two / versions' } });
   await made(`/api/recipes/${recipe.id}/versions`, { recipe: { ...RECIPE, name: 'Zwei Fassungen' } });
   await cook.call('PATCH', `/api/recipes/${recipe.id}`, { away: true });
   await cook.call('PATCH', '/api/kitchen', { fridgeTempC: 5.5, name: 'Ferry / house' });

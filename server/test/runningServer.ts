@@ -211,6 +211,29 @@ export const RECIPE = {
 };
 
 /** What a pack of seeds says, in the form of the wire. */
+/** The pack of something that goes in besides. */
+export const ADDITION_PACK = {
+  name: 'Fig paste',
+  kind: 'sweetener',
+  allergens: ['soy'],
+  byRegion: false,
+  fatPct: 0.5,
+  carbPct: 60,
+  carbIncludesFibre: false,
+  proteinPct: 2,
+  sugarsPct: 50,
+  fibrePct: 8,
+  kcalPer100G: 260,
+  sodiumMgPer100G: 20,
+  gPerMl: 1.2,
+  gEach: 15,
+  pieceName: 'square',
+  relativeSweetness: 1,
+  when: 'before',
+  shortensKeeping: true,
+  capGPerL: 80,
+};
+
 export const PACK = {
   name: 'Chia',
   kind: 'seed',

@@ -26,7 +26,7 @@ export const SPOON_ML: Readonly<Record<SpoonSystem, { tablespoonMl: number; teas
 };
 
 /** A pinch, mL: a sixteenth of a US teaspoon, as sets of small spoons have it. An estimate of what fingers take. */
-export const PINCH_ML = SPOON_ML.us.teaspoonMl / 16;
+export const PINCH_ML = 0.308;
 /** A drop from a dropper, mL: twenty to the millilitre, as is customary. An estimate. */
 export const DROP_ML = 0.05;
 

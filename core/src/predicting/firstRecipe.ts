@@ -10,6 +10,7 @@ import { CUP_ML, ratioFromCups } from '../measures';
 export interface FirstKitchen extends DisplayPreferences {
   machine: MachineKind;
   strainer: Strainer;
+  /** For whom it must do; whoever else there is gets a caution. */
   people: readonly Person[];
 }
 

@@ -47,7 +47,7 @@ test.each<[string, string, DoseMeasures, number, DoseUnit, 'batch' | 'litre' | n
   ['half a date', 'date_medjool', METRIC, 12, 'each', null],
   ['1/8 tsp', 'salt', METRIC, 0.760625, 'tsp', null],
   ['⅛ tsp per litre', 'salt', METRIC, 0.760625, 'tsp', 'litre'],
-  ['a pinch', 'salt', US, 0.374908, 'pinch', null],
+  ['a pinch', 'salt', US, 0.374836, 'pinch', null],
   ['2 tbsp', 'maple_syrup', METRIC, 39.9, 'tbsp', null],
   ['2 tbsp', 'maple_syrup', US, 39.33342, 'tbsp', null],
   ['2 tablespoons', 'maple_syrup', AUSTRALIAN, 53.2, 'tbsp', null],

@@ -27,6 +27,9 @@ import { Fold } from './Fold';
 import { useSections } from './openSections';
 import { useBench } from './useBench';
 
+/** What milk is made of most stands first, in reach of a thumb. */
+const FIRST_OFFERED = ['almond', 'cashew', 'hazelnut', 'walnut'];
+
 const FORMS: readonly NutForm[] = ['whole', 'chopped', 'ground'];
 
 /** Which nuts or seeds, in what form and in what parts. */
@@ -41,7 +44,11 @@ export function NutPicker() {
   const inUse = pantry.own
     .filter(isOwnNut)
     .filter((one) => !one.archived || nuts.some((nut) => nut.ingredient === one.key));
-  const all: readonly Ingredient[] = [...NUT_TABLE, ...inUse];
+  const rank = ({ key }: Ingredient): number => {
+    const at = FIRST_OFFERED.indexOf(key);
+    return at < 0 ? FIRST_OFFERED.length : at;
+  };
+  const all: readonly Ingredient[] = [...NUT_TABLE, ...inUse].sort((a, b) => rank(a) - rank(b));
   const [first] = nuts;
   const choose = (key: string): void => {
     if (adding) {

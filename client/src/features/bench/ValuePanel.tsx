@@ -1,6 +1,6 @@
 import { allergensText } from '@humble-churn/contract';
 import type { Cost, Nutrition, Prediction } from '@humble-churn/core';
-import { nutritionOf, formatMass, formatMoney, formatVolume, priceVolumes } from '@humble-churn/core';
+import { nutritionOf, formatMass, formatMoney, formatVolume, mlPer, priceVolumes } from '@humble-churn/core';
 import { useRouter } from 'expo-router';
 import { StyleSheet, View } from 'react-native';
 import { Button } from '../../ui/Button';
@@ -58,12 +58,22 @@ function Gives({ prediction, kitchen }: { prediction: Prediction; kitchen: Known
   const { nutrition, allergens } = prediction;
   const { glassMl } = kitchen.profile;
   const glass = nutritionOf(nutrition, glassMl / 100);
+  // A cup, where milk is measured so.
+  const unitMl = kitchen.measures === 'us' ? mlPer('cups', kitchen.cupSystem) : 100;
+  const one = nutritionOf(nutrition, unitMl / 100);
   return (
     <>
       <View role="table" aria-label="Nutrition">
-        <Row name="An estimate" cells={['100 mL', `Glass, ${formatVolume(glassMl, kitchen)}`]} head />
+        <Row
+          name="An estimate"
+          cells={[
+            unitMl === 100 ? '100 mL' : formatVolume(unitMl, kitchen),
+            `Glass, ${formatVolume(glassMl, kitchen)}`,
+          ]}
+          head
+        />
         {NUTRIENTS.map(({ key, name, words }) => (
-          <Row key={key} name={name} cells={[words(nutrition[key]), words(glass[key])]} />
+          <Row key={key} name={name} cells={[words(one[key]), words(glass[key])]} />
         ))}
       </View>
       <AppText kind="small" tone="soft">

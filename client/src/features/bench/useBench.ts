@@ -70,7 +70,7 @@ export function useBench(): Bench {
 
 /** The bench of a kitchen, with everything that is worked out for it. */
 export function useBenchOf(kitchen: KnownKitchen, model: KitchenModel): { now: BenchNow; bench: Bench } {
-  const draft = useDraft({ ...kitchen, people: kitchen.profile.people });
+  const draft = useDraft({ ...kitchen, people: [] });
   const { recipe, other, change } = draft;
   const { profile } = kitchen;
   const result = useMemo(() => predict(recipe, model), [recipe, model]);

@@ -186,7 +186,7 @@ export function useDaysOf(data: DaysData): Days {
   const [bench] = useState(lastOnBench);
   const choices = useMemo(() => {
     // A kitchen with nothing saved begins with what its bench begins with.
-    const first = recipes.length > 0 ? [] : [firstRecipe({ ...kitchen, people: kitchen.profile.people })];
+    const first = recipes.length > 0 ? [] : [firstRecipe({ ...kitchen, people: [] })];
     return [...(bench ? [bench] : first), ...recipes];
   }, [bench, recipes, kitchen]);
   const { kept, underWay, taken } = useTaken(data, fromMs);

@@ -1,6 +1,8 @@
 import type { ScaleManners } from '@humble-churn/core';
 import {
   USUAL_SCALE,
+  formatReadTemp,
+  formatTemp,
   newSimulatedScale,
   scaleLater,
   scaleShows,
@@ -15,6 +17,7 @@ import type { AirMessage } from '../../devices/channel';
 import { openAir } from '../../devices/channel';
 import { Button } from '../../ui/Button';
 import { Choice } from '../../ui/Choice';
+import { useMeasures } from '../../ui/measures';
 import { QuantityField } from '../../ui/QuantityField';
 import { Slider } from '../../ui/Slider';
 import { AppText } from '../../ui/AppText';
@@ -132,6 +135,7 @@ export function SimulatedScale() {
 
 /** A probe that is not there: it follows its surroundings within seconds. */
 export function SimulatedProbe() {
+  const { measures } = useMeasures();
   const [tempC, setTempC] = useState(20);
   const around = useRef(20);
   const [shownC, setShownC] = useState(20);
@@ -151,14 +155,14 @@ export function SimulatedProbe() {
   }, []);
   return (
     <View role="group" aria-label="Simulated probe" style={styles.device}>
-      <AppText kind="bigFigure">{shownC.toFixed(1)} °C</AppText>
+      <AppText kind="bigFigure">{formatReadTemp(shownC, measures)}</AppText>
       <Slider
         label="Held into"
         min={0}
         max={100}
         step={1}
         value={tempC}
-        valueWords={`${tempC} °C`}
+        valueWords={formatTemp(tempC, measures)}
         onChange={(value) => {
           around.current = value;
           setTempC(value);

@@ -1,6 +1,7 @@
 import type { KitchenPatch } from '@humble-churn/contract';
 import { KitchenPatchSchema } from '@humble-churn/contract';
 import type { Allergen, MachineKind, Person, Strainer } from '@humble-churn/core';
+import { firstRecipe } from '@humble-churn/core';
 import { useRouter } from 'expo-router';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
@@ -14,6 +15,7 @@ import { Panel } from '../../ui/Panel';
 import { Plus, Trash2 } from '../../ui/icons';
 import { MACHINE_LABELS, STRAINER_LABELS } from '../../ui/recipeLabels';
 import { SPACE } from '../../ui/theme';
+import { layOnBench } from '../bench';
 import type { KnownKitchen } from '../../wire/kitchen';
 import { useChangeKitchen } from '../../wire/kitchen';
 
@@ -59,14 +61,10 @@ export function FirstKitchen({ kitchen }: { kitchen: KnownKitchen }) {
   const [strainer, setStrainer] = useState<Strainer>(kitchen.strainer);
   const [people, setPeople] = useState<readonly Person[]>([]);
   const [unnamed, setUnnamed] = useState(false);
-  const save = (patch: KitchenPatch, to: '/bench' | null): void =>
+  const save = (patch: KitchenPatch, next?: () => void): void =>
     mutate(
       { patch: { ...patch, setUp: true }, key: crypto.randomUUID() },
-      {
-        onSuccess: () => {
-          if (to) router.navigate(to);
-        },
-      },
+      { ...(next && { onSuccess: next }) },
     );
   const answered = (): void => {
     if (people.some(({ name }) => name.trim() === '')) {
@@ -74,7 +72,10 @@ export function FirstKitchen({ kitchen }: { kitchen: KnownKitchen }) {
       return;
     }
     const patch = KitchenPatchSchema.parse({ ...MEASURES[measures], machine, strainer, profile: { people } });
-    save(patch, '/bench');
+    save(patch, () => {
+      layOnBench(firstRecipe({ ...MEASURES[measures], machine, strainer, people }));
+      router.navigate('/bench');
+    });
   };
   return (
     <>
@@ -113,7 +114,7 @@ export function FirstKitchen({ kitchen }: { kitchen: KnownKitchen }) {
       {error && <Notice kind="error">{error.message} Your answers still stand here.</Notice>}
       <View style={styles.row}>
         <Button label="Work out the first batch" kind="main" busy={isPending} onPress={answered} />
-        <Button label="Skip the questions" kind="quiet" onPress={() => save({}, null)} />
+        <Button label="Skip the questions" kind="quiet" onPress={() => save({})} />
       </View>
     </>
   );
