@@ -99,7 +99,8 @@ export function FormQuantity<F extends FieldValues>({
             stacked={stacked}
             label={label}
             unit={unit}
-            shown={none ? '' : String(per === 1 ? value : typedFigure(value / per))}
+            // A price converted from another volume has more figures than anybody wrote.
+            shown={none ? '' : per === 1 ? String(Number(value.toPrecision(6))) : typedFigure(value / per)}
             {...(optional && { onEmpty: () => field.onChange(null) })}
             onNumber={(typed) => {
               const held = typed * per;

@@ -14,7 +14,7 @@ import { Pressable, StyleSheet, View } from 'react-native';
 import type { KnownKitchen } from '../../wire/kitchen';
 import { Notice } from '../../ui/Notice';
 import { AppText } from '../../ui/AppText';
-import { SPACE, TOUCH, useColours } from '../../ui/theme';
+import { SPACE, TOUCH, WORDS_WHOLE, useColours } from '../../ui/theme';
 import { momentText } from '../../wire/moments';
 import { useNowMs } from '../../wire/clock';
 import { StillJar, TheJar } from './TheJar';
@@ -39,7 +39,7 @@ function Fact({ name, children }: { name: string; children: string }) {
       <AppText kind="small" tone="soft" style={styles.factName}>
         {name}
       </AppText>
-      <AppText kind="small" style={styles.factWords}>
+      <AppText kind="small" style={FACT_WORDS}>
         {children}
       </AppText>
     </View>
@@ -192,6 +192,9 @@ function WhatItTakes({ prediction, kitchen }: { prediction: Prediction; kitchen:
   );
 }
 
+/** Never narrower than its longest word: there it goes under its name. */
+const FACT_WORDS: object = { flexGrow: 1, flexShrink: 1, flexBasis: 80, ...WORDS_WHOLE };
+
 const styles = StyleSheet.create({
   strip: {
     minHeight: TOUCH.usual,
@@ -218,5 +221,4 @@ const styles = StyleSheet.create({
   // With large text the words go under their name.
   fact: { flexDirection: 'row', flexWrap: 'wrap', columnGap: SPACE.small },
   factName: { minWidth: 46, flexShrink: 0 },
-  factWords: { flexGrow: 1, flexShrink: 1, flexBasis: 80, minWidth: 0 },
 });
