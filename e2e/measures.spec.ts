@@ -52,7 +52,7 @@ async function nothingMetricOnTheBench(page: Page, kitchen: Kitchen): Promise<vo
   // Doses and sweetness say their grams a litre beside, and milk may be measured in mL, too.
   const words = (await said(page))
     .replace(/\d+(\.\d+)?( to \d+)? g (sugar )?(a|per) litre( of milk)?|for a litre|A litre/g, '')
-    .replace(/^mL$/m, '');
+    .replace(/^\s*mL\s*$/gm, '');
   expect(METRIC_ONLY.exec(words)?.[0] ?? '').toBe('');
 }
 

@@ -316,7 +316,7 @@ test.describe('the household', () => {
     await page.getByRole('button', { name: 'Add a pack' }).click();
     await page.getByRole('radio', { name: 'Almond', exact: true }).click();
     await page.getByRole('textbox', { name: 'Price of almond' }).fill('7,50');
-    await page.getByRole('textbox', { name: 'Machines are silent from' }).fill('9 pm');
+    await page.getByRole('textbox', { name: 'Machines are silent from' }).fill('at nine');
     await expect(page.getByText('A time such as 07:30.')).toBeVisible();
     // It holds up nothing else, and what is typed last is kept although the page is left at once.
     await expect(page.getByText('Settings saved')).toBeVisible();

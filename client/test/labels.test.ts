@@ -50,7 +50,7 @@ describe('what the counter says', () => {
       ],
     };
     expect(guideOf(recipe, 'weigh').all).toMatch(
-      /of coconut water for blending.*of ice.*medjool date.*to blend in/,
+      /of coconut water for blending.*of ice.*2 dates, 50 g, to blend in/,
     );
     expect(guideOf(recipe, 'blend').all).toMatch(/Ice last/);
     expect(guideOf(recipe, 'rinse').all).toMatch(/Rinse the jug with/);

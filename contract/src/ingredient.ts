@@ -85,21 +85,26 @@ function fromEarlierIngredient(value: unknown): unknown {
 /** The least a cup of anything is taken to weigh, g: ground seeds are lighter than the whole ones of a pack. */
 const CupSchema = z.number().min(5).max(400);
 
+/** What anything is made of, per 100 g, and its allergens. */
+const MADE_OF = {
+  allergens: AllergensSchema,
+  byRegion: z.boolean(),
+  waterPct: pct,
+  proteinPct: pct,
+  fatPct: pct,
+  carbPct: pct,
+  fibrePct: pct,
+  sugarsPct: pct,
+  ashPct: pct,
+  kcalPer100G: z.number().min(0).max(1000),
+};
+
 const OwnIngredientObject = z
   .object({
     key: KeySchema,
     name: NameSchema,
     kind: z.enum(['nut', 'seed']),
-    allergens: AllergensSchema,
-    byRegion: z.boolean(),
-    waterPct: pct,
-    proteinPct: pct,
-    fatPct: pct,
-    carbPct: pct,
-    fibrePct: pct,
-    sugarsPct: pct,
-    ashPct: pct,
-    kcalPer100G: z.number().min(0).max(1000),
+    ...MADE_OF,
     calciumMgPer100G: z.number().min(0).max(5000),
     cupWholeG: CupSchema,
     cupChoppedG: CupSchema,
@@ -144,16 +149,7 @@ const OwnAdditionObject = z
     key: KeySchema,
     name: NameSchema,
     kind: AdditionKindSchema,
-    allergens: AllergensSchema,
-    byRegion: z.boolean(),
-    waterPct: pct,
-    proteinPct: pct,
-    fatPct: pct,
-    carbPct: pct,
-    fibrePct: pct,
-    sugarsPct: pct,
-    ashPct: pct,
-    kcalPer100G: z.number().min(0).max(1000),
+    ...MADE_OF,
     gPerMl: GPerMlSchema,
     gEach: GEachSchema,
     piece: z.object({ one: PieceNameSchema, many: z.string().trim().min(1).max(24) }).nullable(),
@@ -188,6 +184,17 @@ export const KeptIngredientsSchema = z
   )
   .default([]);
 
+/** What any pack prints, per 100 g; null where it is silent. */
+const PRINTED = {
+  fatPct: pct,
+  carbPct: pct,
+  carbIncludesFibre: z.boolean(),
+  proteinPct: pct,
+  sugarsPct: pct.nullable(),
+  fibrePct: pct.nullable(),
+  kcalPer100G: z.number().min(0).max(1000).nullable(),
+};
+
 /** What a pack says per 100 g; null where it is silent. The server gives the key. */
 export const PackFiguresSchema = z
   .object({
@@ -198,13 +205,7 @@ export const PackFiguresSchema = z
     gels: z.boolean(),
     seleniumUgPerG: SeleniumSchema,
     rawLimitGPerServing: RawLimitSchema,
-    fatPct: pct,
-    carbPct: pct,
-    carbIncludesFibre: z.boolean(),
-    proteinPct: pct,
-    sugarsPct: pct.nullable(),
-    fibrePct: pct.nullable(),
-    kcalPer100G: z.number().min(0).max(1000).nullable(),
+    ...PRINTED,
     cupG: z.number().min(20).max(400).nullable(),
   })
   .meta({ id: 'PackFigures' }) satisfies z.ZodType<Omit<PackFigures, 'key'>>;
@@ -218,13 +219,7 @@ export const AdditionPackSchema = z
     kind: AdditionKindSchema,
     allergens: AllergensSchema,
     byRegion: z.boolean(),
-    fatPct: pct,
-    carbPct: pct,
-    carbIncludesFibre: z.boolean(),
-    proteinPct: pct,
-    sugarsPct: pct.nullable(),
-    fibrePct: pct.nullable(),
-    kcalPer100G: z.number().min(0).max(1000).nullable(),
+    ...PRINTED,
     sodiumMgPer100G: SodiumSchema.nullable(),
     gPerMl: GPerMlSchema,
     gEach: GEachSchema,

@@ -46,7 +46,11 @@ export function toJsonLd(file: RecipeFile, prediction: Prediction): Record<strin
     steps.push(`Strain (${strainers.join(', then ')}, ${recipe.strain.squeeze} squeeze).`);
   }
   if (recipe.additions.some((dose) => dose.when === 'after')) steps.push('Stir in the rest and taste.');
-  steps.push('Bottle in clean glass and chill at 4 °C or below. Smell and look each time; shake.');
+  steps.push(
+    recipe.intoGlass === true
+      ? 'Pour it into glasses and drink it at once.'
+      : 'Bottle in clean glass and chill at 4 °C or below. Smell and look each time; shake.',
+  );
   return {
     '@context': [
       'https://schema.org',

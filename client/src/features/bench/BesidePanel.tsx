@@ -198,6 +198,22 @@ function TheCopy({ other, comparison }: { other: Recipe; comparison: PairedDiffe
   );
 }
 
+/** The names of a table's columns. */
+function TableHead({ names }: { names: readonly string[] }) {
+  const colour = useColours();
+  return (
+    <View role="row" style={[styles.tableRow, { borderColor: colour.line }]}>
+      {names.map((name, i) => (
+        <View role="columnheader" key={name} style={i === 0 ? styles.name : styles.cell}>
+          <AppText kind="small" tone="soft">
+            {name}
+          </AppText>
+        </View>
+      ))}
+    </View>
+  );
+}
+
 /** Every decision in which the two differ, as each is told on the bench. */
 function Decisions({ other, made }: { other: Recipe; made: Prediction | null }) {
   const colour = useColours();
@@ -212,15 +228,7 @@ function Decisions({ other, made }: { other: Recipe; made: Prediction | null }) 
   }
   return (
     <View role="table" aria-label="Decisions that differ">
-      <View role="row" style={[styles.tableRow, { borderColor: colour.line }]}>
-        {['Decision', 'Bench', 'Copy'].map((head, i) => (
-          <View role="columnheader" key={head} style={i === 0 ? styles.name : styles.cell}>
-            <AppText kind="small" tone="soft">
-              {head}
-            </AppText>
-          </View>
-        ))}
-      </View>
+      <TableHead names={['Decision', 'Bench', 'Copy']} />
       {rows.map(({ section, here, there }) => (
         <View role="row" key={section} style={[styles.tableRow, { borderColor: colour.line }]}>
           <View role="rowheader" style={styles.name}>
@@ -287,15 +295,7 @@ function Differences({ comparison }: { comparison: PairedDifference }) {
   const priced = later.cost !== null && later.cost.parts.length > 0;
   return (
     <View role="table" aria-label="What differs">
-      <View role="row" style={[styles.tableRow, { borderColor: colour.line }]}>
-        {['Figure', 'Bench', 'Copy', 'Difference'].map((head, i) => (
-          <View role="columnheader" key={head} style={i === 0 ? styles.name : styles.cell}>
-            <AppText kind="small" tone="soft">
-              {head}
-            </AppText>
-          </View>
-        ))}
-      </View>
+      <TableHead names={['Figure', 'Bench', 'Copy', 'Difference']} />
       {figuresOf(kitchen, priced).map((row) => {
         const { figure, name, words, least } = row;
         const size = comparison.size[figure];

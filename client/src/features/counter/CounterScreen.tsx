@@ -1,6 +1,6 @@
-import { formatClock, stepAgenda, stepLeftS } from '@humble-churn/core';
+import { formatClock, formatDuration, stepAgenda, stepLeftS } from '@humble-churn/core';
 import { useRouter } from 'expo-router';
-import { StyleSheet } from 'react-native';
+import { StyleSheet, View, useWindowDimensions } from 'react-native';
 import { useNowMs } from '../../wire/clock';
 import { momentText } from '../../wire/moments';
 import type { KnownBatch } from '../../wire/batches';
@@ -9,6 +9,7 @@ import type { BatchLook } from '../../ui/BatchBand';
 import { CardLink } from '../../ui/CardLink';
 import { BatchBand, batchLooks, namesApart } from '../../ui/BatchBand';
 import { Button } from '../../ui/Button';
+import { COLUMNS_FROM_PX, COLUMNS_MAX_PX, Columns } from '../../ui/Columns';
 import { NutMark } from '../../ui/NutMark';
 import { Panel } from '../../ui/Panel';
 import { Screen } from '../../ui/Screen';
@@ -23,6 +24,7 @@ export function CounterScreen() {
   const batches = useActiveBatches();
   const nowMs = useNowMs(1000);
   const router = useRouter();
+  const wide = useWindowDimensions().width >= COLUMNS_FROM_PX;
   if (!batches.data) {
     return <QueryFallback title="Counter" what="the batches under way" queries={[batches]} />;
   }
@@ -34,7 +36,7 @@ export function CounterScreen() {
     nowMs,
   ).flatMap(({ batchId }) => byId.get(batchId) ?? []);
   return (
-    <Screen title="Counter">
+    <Screen title="Counter" maxWidth={COLUMNS_MAX_PX}>
       {underWay.length === 0 ? (
         <Panel title="Nothing under way">
           <AppText>
@@ -44,17 +46,41 @@ export function CounterScreen() {
           <Button label="Go to the bench" kind="main" onPress={() => router.navigate('/bench')} />
         </Panel>
       ) : (
-        underWay.map((batch) => (
-          <UnderWay
-            key={batch.id}
-            batch={batch}
-            name={names.get(batch.id) ?? batch.state.recipe.name}
-            nowMs={nowMs}
-            look={looks.get(batch.id) ?? 'planks'}
-          />
-        ))
+        <Columns
+          left={underWay.map((batch) => (
+            <UnderWay
+              key={batch.id}
+              batch={batch}
+              name={names.get(batch.id) ?? batch.state.recipe.name}
+              nowMs={nowMs}
+              look={looks.get(batch.id) ?? 'planks'}
+            />
+          ))}
+          right={wide && underWay.map((batch) => <StillToDo key={batch.id} batch={batch} />)}
+        />
       )}
     </Screen>
+  );
+}
+
+/** What of a batch is still to be done, step by step, for whoever has the room to see it. */
+function StillToDo({ batch }: { batch: KnownBatch }) {
+  const { recipe, steps } = batch.state;
+  const left = steps.filter(({ doneAtMs }) => doneAtMs === null);
+  return (
+    <Panel title={`Still to do: ${recipe.name}`}>
+      <View role="list" style={styles.steps}>
+        {left.map((step) => (
+          <View role="listitem" key={step.id}>
+            <AppText tone={step.id === batch.state.current?.id ? 'kelp' : 'ink'}>
+              {stepName(step)}
+              {step.timerS === null ? '' : `, ${formatDuration(step.timerS)}`}
+              {step.attended ? '' : ', by itself'}
+            </AppText>
+          </View>
+        ))}
+      </View>
+    </Panel>
   );
 }
 
@@ -99,5 +125,6 @@ function UnderWay({
 }
 
 const styles = StyleSheet.create({
+  steps: { gap: SPACE.small },
   card: { padding: SPACE.roomy, minHeight: 84 },
 });

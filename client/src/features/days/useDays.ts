@@ -184,11 +184,13 @@ export function useDaysOf(data: DaysData): Days {
   const nowMs = useNowMs(30_000);
   const [fromMs] = useState(planningMs);
   const [bench] = useState(lastOnBench);
+  const { machine, strainer, measures, cupSystem } = kitchen;
   const choices = useMemo(() => {
     // A kitchen with nothing saved begins with what its bench begins with.
-    const first = recipes.length > 0 ? [] : [firstRecipe({ ...kitchen, people: [] })];
+    const first =
+      recipes.length > 0 ? [] : [firstRecipe({ machine, strainer, measures, cupSystem, people: [] })];
     return [...(bench ? [bench] : first), ...recipes];
-  }, [bench, recipes, kitchen]);
+  }, [bench, recipes, machine, strainer, measures, cupSystem]);
   const { kept, underWay, taken } = useTaken(data, fromMs);
   const [wishes] = useState(() => firstWishes(choices, kitchen, model, fromMs));
   const [state, dispatch] = useReducer(daysReducer, wishes[0], firstDaysState);

@@ -3,12 +3,10 @@ import type { AdditionPackWire } from '@humble-churn/contract';
 import { AdditionPackSchema, refusalMessage } from '@humble-churn/contract';
 import { SPOON_ML, additionPackOf, isOwnAddition } from '@humble-churn/core';
 import type { Control } from 'react-hook-form';
-import { Controller, useForm, useFormState, useWatch } from 'react-hook-form';
+import { useForm, useFormState, useWatch } from 'react-hook-form';
 import { StyleSheet, View } from 'react-native';
-import { AllergenToggles } from '../../ui/AllergenToggles';
 import { AppText } from '../../ui/AppText';
 import { Button } from '../../ui/Button';
-import { Choice } from '../../ui/Choice';
 import { FormChoice, FormName, FormQuantity, FormSchemaContext, FormToggle } from '../../ui/FormFields';
 import { Notice } from '../../ui/Notice';
 import { Panel } from '../../ui/Panel';
@@ -16,6 +14,7 @@ import { QueryFallback } from '../../ui/QueryFallback';
 import { Screen } from '../../ui/Screen';
 import { SPACE } from '../../ui/theme';
 import { useOwnIngredients } from '../../wire/kitchen';
+import { FibreOnPack, PackAllergens } from './PackParts';
 import type { Correcting } from './useSavePack';
 import { useSavePack } from './useSavePack';
 
@@ -139,23 +138,7 @@ function WhatItIs({ control }: Held) {
           { value: 'either', label: 'either' },
         ]}
       />
-      <Controller
-        control={control}
-        name="allergens"
-        render={({ field }) => (
-          <AllergenToggles
-            label="Allergens on the pack; none chosen means none is listed"
-            chosen={field.value}
-            onChange={field.onChange}
-          />
-        )}
-      />
-      <FormToggle
-        control={control}
-        name="byRegion"
-        label="Only some regions name them"
-        note="they are named everywhere here all the same"
-      />
+      <PackAllergens control={control} />
       <FormToggle
         control={control}
         name="shortensKeeping"
@@ -199,21 +182,7 @@ function InHundredGrams({ control }: Held) {
       <AppText kind="small" tone="soft">
         A gram of salt on the pack is 393 mg of sodium.
       </AppText>
-      <Controller
-        control={control}
-        name="carbIncludesFibre"
-        render={({ field }) => (
-          <Choice
-            label="On this pack fibre is"
-            value={field.value ? 'in' : 'beside'}
-            onChange={(where) => field.onChange(where === 'in')}
-            options={[
-              { value: 'beside', label: 'listed beside carbohydrate' },
-              { value: 'in', label: 'part of carbohydrate' },
-            ]}
-          />
-        )}
-      />
+      <FibreOnPack control={control} />
       {kind === 'sweetener' && (
         <FormQuantity
           control={control}

@@ -8,10 +8,8 @@ import { Controller, useForm, useFormState } from 'react-hook-form';
 import { StyleSheet, View } from 'react-native';
 import { useOwnIngredients, useUnreadable } from '../../wire/kitchen';
 import { Button } from '../../ui/Button';
-import { Choice } from '../../ui/Choice';
 import { FormChoice, FormName, FormToggle } from '../../ui/FormFields';
 import { QueryFallback } from '../../ui/QueryFallback';
-import { AllergenToggles } from '../../ui/AllergenToggles';
 import { Notice } from '../../ui/Notice';
 import { Panel } from '../../ui/Panel';
 import { QuantityField } from '../../ui/QuantityField';
@@ -19,6 +17,7 @@ import { Screen } from '../../ui/Screen';
 import { AppText } from '../../ui/AppText';
 import { boundsAt } from '../../ui/schemaBounds';
 import { SPACE } from '../../ui/theme';
+import { FibreOnPack, PackAllergens } from './PackParts';
 import type { Correcting } from './useSavePack';
 import { useSavePack } from './useSavePack';
 
@@ -156,23 +155,7 @@ function WhatItIs({ form: { control } }: Form) {
           { value: 'seed', label: 'Seed' },
         ]}
       />
-      <Controller
-        control={control}
-        name="allergens"
-        render={({ field }) => (
-          <AllergenToggles
-            label="Allergens on the pack; none chosen means none is listed"
-            chosen={field.value}
-            onChange={field.onChange}
-          />
-        )}
-      />
-      <FormToggle
-        control={control}
-        name="byRegion"
-        label="Only some regions name them"
-        note="they are named everywhere here all the same"
-      />
+      <PackAllergens control={control} />
       <FormToggle
         control={control}
         name="gels"
@@ -200,21 +183,7 @@ function InHundredGrams({ form }: Form) {
           }}
         />
       )}
-      <Controller
-        control={control}
-        name="carbIncludesFibre"
-        render={({ field }) => (
-          <Choice
-            label="On this pack fibre is"
-            value={field.value ? 'in' : 'beside'}
-            onChange={(where) => field.onChange(where === 'in')}
-            options={[
-              { value: 'beside', label: 'listed beside carbohydrate' },
-              { value: 'in', label: 'part of carbohydrate' },
-            ]}
-          />
-        )}
-      />
+      <FibreOnPack control={control} />
     </Panel>
   );
 }

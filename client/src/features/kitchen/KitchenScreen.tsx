@@ -8,6 +8,7 @@ import type { z } from 'zod';
 import type { KnownKitchen } from '../../wire/kitchen';
 import { useAskedAnew, useKitchen, useOwnIngredients } from '../../wire/kitchen';
 import { Choice } from '../../ui/Choice';
+import { COLUMNS_MAX_PX, Columns } from '../../ui/Columns';
 import { FormChoice, FormMeasure, FormName, FormSchemaContext } from '../../ui/FormFields';
 import { Notice } from '../../ui/Notice';
 import { QueryFallback } from '../../ui/QueryFallback';
@@ -71,21 +72,31 @@ function Settings({ kitchen, own, onImported }: Props) {
   const trouble = useAutosave(form, kitchen);
   return (
     <FormSchemaContext value={FormSchema}>
-      <Screen title="Kitchen">
+      <Screen title="Kitchen" maxWidth={COLUMNS_MAX_PX}>
         <AppText kind="small" tone="soft">
           Each setting is saved as you change it.
         </AppText>
         {trouble !== null && <Notice kind="error">{trouble} What you typed still stands here.</Notice>}
         <UnreadablePanel />
-        <PlacePanel control={control} />
-        <MeasuresPanel control={control} />
-        <PeoplePanel control={control} />
-        <GearPanel control={control} />
-        <HoursPanel control={control} />
-        <PricesPanel control={control} currency={currency} own={own} />
-        <OwnIngredientsPanel own={own} />
-        <DevicePanel />
-        <WholeKitchenPanel name={kitchen.name} onImported={onImported} />
+        <Columns
+          left={
+            <>
+              <PlacePanel control={control} />
+              <MeasuresPanel control={control} />
+              <PeoplePanel control={control} />
+              <HoursPanel control={control} />
+              <DevicePanel />
+            </>
+          }
+          right={
+            <>
+              <GearPanel control={control} />
+              <PricesPanel control={control} currency={currency} own={own} />
+              <OwnIngredientsPanel own={own} />
+              <WholeKitchenPanel name={kitchen.name} onImported={onImported} />
+            </>
+          }
+        />
       </Screen>
     </FormSchemaContext>
   );

@@ -16,6 +16,7 @@ import type { BatchLook } from '../../ui/BatchBand';
 import { CardLink } from '../../ui/CardLink';
 import { BatchBand, batchLooks, namesApart } from '../../ui/BatchBand';
 import { Button } from '../../ui/Button';
+import { COLUMNS_FROM_PX, COLUMNS_MAX_PX } from '../../ui/Columns';
 import { QueryFallback } from '../../ui/QueryFallback';
 import { NutMark } from '../../ui/NutMark';
 import { Panel } from '../../ui/Panel';
@@ -27,9 +28,6 @@ import { UnderWayRibbon } from '../days';
 import { SmallJar } from '../shelf';
 import { FirstKitchen } from './FirstKitchen';
 import { SoakAgain } from './SoakAgain';
-
-/** From this window width what is next, what is under way and the shelf stand beside each other. */
-const COLUMNS_FROM_PX = 1100;
 
 /** Within this span a moment is also told as time left. */
 const SOON_MS = 24 * 3_600_000;
@@ -93,7 +91,7 @@ function Now(data: NowData) {
   const onShelf = (item: AgendaItem): boolean => 'jar' in item || 'pulp' in item;
   const shelf = rest.filter(onShelf);
   return (
-    <Screen title={kitchen.name} maxWidth={1400}>
+    <Screen title={kitchen.name} maxWidth={COLUMNS_MAX_PX}>
       <View style={styles.columns}>
         <View style={styles.column}>
           {row(first, true)}

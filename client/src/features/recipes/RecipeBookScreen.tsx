@@ -1,7 +1,9 @@
 import { useRouter } from 'expo-router';
 import { useState } from 'react';
+import { useWindowDimensions } from 'react-native';
 import { Button } from '../../ui/Button';
 import { Choice } from '../../ui/Choice';
+import { COLUMNS_FROM_PX, COLUMNS_MAX_PX, Columns } from '../../ui/Columns';
 import { QueryFallback } from '../../ui/QueryFallback';
 import { Panel } from '../../ui/Panel';
 import { Screen } from '../../ui/Screen';
@@ -14,15 +16,18 @@ import { RecipeCard } from './RecipeCard';
 /** The recipes this kitchen keeps, and the way in for others. */
 export function RecipeBookScreen() {
   const router = useRouter();
+  const wide = useWindowDimensions().width >= COLUMNS_FROM_PX;
   const [put, setPut] = useState<'in-use' | 'away'>('in-use');
   const { data, queries } = useKitchenModel();
   const recipes = useRecipes(put);
   if (!data || !recipes.data) {
     return <QueryFallback title="Recipe book" what="the recipes" queries={[...queries, recipes]} />;
   }
+  const cards = recipes.data.map((kept) => <RecipeCard key={kept.id} kept={kept} {...data} />);
   return (
     <Screen
       title="Recipe book"
+      maxWidth={COLUMNS_MAX_PX}
       aside={<Button label="To the bench" onPress={() => router.navigate('/bench')} />}
     >
       <Choice
@@ -44,10 +49,16 @@ export function RecipeBookScreen() {
           </AppText>
         </Panel>
       )}
-      {recipes.data.map((kept) => (
-        <RecipeCard key={kept.id} kept={kept} {...data} />
-      ))}
-      <ReadRecipe {...data} />
+      <Columns
+        // Below one another they stay in their order.
+        left={cards.filter((_, i) => !wide || i % 2 === 0)}
+        right={
+          <>
+            {cards.filter((_, i) => wide && i % 2 === 1)}
+            <ReadRecipe {...data} />
+          </>
+        }
+      />
     </Screen>
   );
 }
