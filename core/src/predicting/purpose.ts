@@ -34,14 +34,15 @@ const USUAL_SWEETENER = 'maple_syrup';
 
 /**
  * The recipe set up for a use: its body, strainer, grit and sweetness. Wanted milk, or nuts at hand, stay; a press keeps
- * straining by itself. Refused where no such milk can be made of these nuts; nothing is changed then.
+ * straining by itself, and a glass stays unstrained. Refused where no such milk can be made of these nuts; nothing is changed then.
  */
 export function withPurpose(recipe: Recipe, purpose: Purpose, kitchen: KitchenModel): Result<Recipe> {
   const { body, strainer, rupture, sugarGPerL } = PURPOSE_SETTINGS[purpose];
-  const pressed = recipe.blend.machine === 'cold-press';
+  // A press strains by itself, and what is drunk as it is blended is not strained at all.
+  const asItIs = recipe.blend.machine === 'cold-press' || recipe.intoGlass === true;
   const same = recipe.strain.strainer === strainer;
   const strain: Recipe['strain'] =
-    pressed || same ? recipe.strain : { ...recipe.strain, strainer, strainerName: null, second: null };
+    asItIs || same ? recipe.strain : { ...recipe.strain, strainer, strainerName: null, second: null };
   const sweetener = sweeteningOf(recipe, kitchen.pantry).key ?? USUAL_SWEETENER;
   const set = withSweetness(
     { ...recipe, purpose, strain, blend: { ...recipe.blend, end: { by: 'rupture', rupture } } },

@@ -8,6 +8,7 @@ import {
   batchState,
   withIntoGlass,
   withJars,
+  withPurpose,
 } from '../../src';
 import { workedRecipe } from '../recipes';
 
@@ -52,6 +53,11 @@ test('its guide is short, and with the drinking it is finished and nothing is on
   expect(drunk && batchSummary(drunk).outcome).toBe('finished');
   const undone = batchState([...log, { id: 'e9', atMs: 300_000, type: 'undone', eventId: 'e3' }]);
   expect(undone).toMatchObject({ status: 'under-way', current: { kind: 'drink' } });
+});
+
+test('set up for smoothies it is still unstrained', () => {
+  const set = withPurpose({ ...GLASS, additions: [] }, 'smoothies', USUAL_KITCHEN);
+  expect(set).toMatchObject({ ok: true, value: { purpose: 'smoothies', strain: { strainer: 'none' } } });
 });
 
 test('back to jars it goes through the kitchen’s strainer again', () => {
