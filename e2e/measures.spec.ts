@@ -112,6 +112,7 @@ test('straight into the glass: a short guide, and nothing on the shelf', async (
   await expect(page.getByText(/Pour it into the glasses, about 200 mL in all/)).toBeVisible();
   await page.getByRole('button', { name: 'Drink: done' }).click();
   await page.getByRole('button', { name: 'Wash up: done' }).click();
+  await expect(page.getByText('Nothing of it is kept. The record is in the notebook.')).toBeVisible();
   await allSent(page);
   const notebook: unknown = await (await page.request.get(`${empty.url}/api/notebook?limit=5`)).json();
   const [entry] = NotebookSchema.parse(notebook).batches;

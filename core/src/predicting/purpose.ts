@@ -51,7 +51,11 @@ export function withPurpose(recipe: Recipe, purpose: Purpose, kitchen: KitchenMo
     kitchen.pantry,
   );
   const { amount } = set;
-  const thickness = { by: 'body', body } as const;
+  // With all of the nuts in it nothing is as thin as a strained milk can be.
+  const thickness = {
+    by: 'body',
+    body: recipe.intoGlass === true && body === 'light' ? 'everyday' : body,
+  } as const;
   const solved = solveRecipe(
     set,
     amount.by === 'milk'

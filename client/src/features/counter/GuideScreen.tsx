@@ -168,7 +168,7 @@ function UndoOrShelf({ state, undo }: { state: BatchState; undo: () => void }) {
   return (
     <View style={styles.row}>
       <Button label="Undo the last entry" icon={Undo2} counter disabled={!state.undoable} onPress={undo} />
-      {state.status === 'bottled' && (
+      {state.jars.length > 0 && (
         <Button label="See the shelf" counter onPress={() => router.navigate('/shelf')} />
       )}
     </View>
@@ -213,7 +213,9 @@ function Ended({ batch }: { batch: KnownBatch }) {
       <AppText>
         {given
           ? `This batch was given up: ${state.abandonReason ?? ''}. Its record stays in the notebook.`
-          : 'The jars are on the shelf, each with its time. The record is in the notebook.'}
+          : state.jars.length > 0
+            ? 'The jars are on the shelf, each with its time. The record is in the notebook.'
+            : 'Nothing of it is kept. The record is in the notebook.'}
       </AppText>
       <View style={styles.row}>
         <Button label="See the record" onPress={() => router.navigate(`/notebook/${batch.id}` as never)} />
