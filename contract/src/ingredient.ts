@@ -287,6 +287,23 @@ export const NewIngredientSchema = z
   )
   .meta({ id: 'NewIngredient' });
 
+/** What of a pack can be made out; its kind tells which pack it is. */
+const PartOfAdditionPackSchema = AdditionPackSchema.partial().required({ kind: true });
+export const PartOfPackSchema = z.union([PartOfAdditionPackSchema, PackFiguresSchema.partial()]);
+
+export type PartOfPack = z.infer<typeof PartOfPackSchema>;
+
+/** What is known of the pack of an addition; null for that of a nut or seed. */
+export function partOfAdditionPack(pack: PartOfPack | null): Partial<AdditionPackWire> | null {
+  const read = PartOfAdditionPackSchema.safeParse(pack);
+  return read.success ? read.data : null;
+}
+
+/** What is known of the pack of a nut or seed; null for that of an addition. */
+export function partOfNutPack(pack: PartOfPack | null): Partial<PackFiguresWire> | null {
+  return partOfAdditionPack(pack) === null ? PackFiguresSchema.partial().parse(pack ?? {}) : null;
+}
+
 /** A stored row that cannot be read: what it is, where it is wrong, and for an ingredient what of its pack can be. */
 export const UnreadableSchema = z
   .object({
@@ -295,7 +312,7 @@ export const UnreadableSchema = z
     name: z.string().nullable(),
     problems: z.array(z.string()).min(1),
     /** What can still be made out of an ingredient's pack, to correct the rest. */
-    pack: PackFiguresSchema.partial().nullable(),
+    pack: PartOfPackSchema.nullable(),
   })
   .meta({ id: 'Unreadable' });
 

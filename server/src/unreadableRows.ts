@@ -1,7 +1,9 @@
 import type { Unreadable } from '@humble-churn/contract';
 import {
   OwnItemSchema,
+  AdditionPackSchema,
   PackFiguresSchema,
+  PartOfPackSchema,
   PlannedPredictionSchema,
   RecipeSchema,
   StoredEventBodySchema,
@@ -44,7 +46,26 @@ const PACK_FIELDS = {
   cupG: 'cupWholeG',
 } as const satisfies Partial<Record<keyof typeof PackFiguresSchema.shape, string>>;
 
-const PartOfPackSchema = PackFiguresSchema.partial();
+/** The same for an addition's row; what a piece of it is called lies deeper. */
+const ADDITION_FIELDS = [
+  'name',
+  'allergens',
+  'byRegion',
+  'fatPct',
+  'carbPct',
+  'proteinPct',
+  'sugarsPct',
+  'fibrePct',
+  'kcalPer100G',
+  'sodiumMgPer100G',
+  'gPerMl',
+  'gEach',
+  'relativeSweetness',
+  'when',
+  'shortensKeeping',
+  'capGPerL',
+] as const satisfies readonly (keyof typeof AdditionPackSchema.shape)[];
+
 const RowSchema = z.record(z.string(), z.unknown());
 
 /** What of a pack can still be made out of a row that cannot be read. */
@@ -58,6 +79,13 @@ function packIn(body: unknown): Unreadable['pack'] {
     ...row.data,
   };
   const pack: Record<string, unknown> = { carbIncludesFibre: true };
+  const kind = AdditionPackSchema.shape.kind.safeParse(from['kind']);
+  if (kind.success) {
+    for (const field of ADDITION_FIELDS) {
+      if (AdditionPackSchema.shape[field].safeParse(from[field]).success) pack[field] = from[field];
+    }
+    return PartOfPackSchema.parse({ ...pack, kind: kind.data });
+  }
   for (const [field, column] of Object.entries(PACK_FIELDS)) {
     const shape = PackFiguresSchema.shape[field as keyof typeof PACK_FIELDS];
     if (shape.safeParse(from[column]).success) pack[field] = from[column];

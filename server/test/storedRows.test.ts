@@ -13,7 +13,15 @@ import { BatchListSchema, PlanListSchema, coreEvent } from '@humble-churn/contra
 import type { BatchState } from '@humble-churn/core';
 import { batchAllergens, batchState, plainRecipe, TABLE_ONLY } from '@humble-churn/core';
 import fc from 'fast-check';
-import { PACK, RunningServer, newDataDir, removeDataDir, runMain, runSql } from './runningServer';
+import {
+  ADDITION_PACK,
+  PACK,
+  RunningServer,
+  newDataDir,
+  removeDataDir,
+  runMain,
+  runSql,
+} from './runningServer';
 
 const MIGRATIONS = join(__dirname, '../drizzle');
 const FIXTURE = join(__dirname, 'fixtures/demo-before-allergens');
@@ -179,6 +187,7 @@ describe('rows that cannot be read', () => {
   beforeAll(async () => {
     server = await RunningServer.start(dataDir);
     key = (await server.create('/api/ingredients', PACK)).body.key as string;
+    await server.create('/api/ingredients', { ...ADDITION_PACK, key: 'own-fig-paste' });
     await server.create('/api/recipes', { recipe: recipeOf(key, 'Chia milk') });
     await server.create('/api/recipes', { recipe: recipeOf('hemp', 'Hemp milk') });
     batchIds = [];
@@ -228,13 +237,20 @@ describe('rows that cannot be read', () => {
     expect(unreadable.map((one: any) => one.kind).sort()).toEqual([
       'batch',
       'ingredient',
+      'ingredient',
       'kitchen',
       'recipe',
     ]);
-    const ingredient = unreadable.find((one: any) => one.kind === 'ingredient');
+    const ingredient = unreadable.find((one: any) => one.id === key);
     expect(ingredient).toMatchObject({ id: key, name: 'Chia', pack: { fatPct: 31, fibrePct: 34.4 } });
     expect(ingredient.problems.join()).toMatch(/sugarsPct/);
     expect(ingredient.pack).not.toHaveProperty('sugarsPct');
+    const addition = unreadable.find((one: any) => one.id === 'own-fig-paste');
+    expect(addition).toMatchObject({
+      name: 'Fig paste',
+      pack: { kind: 'sweetener', gEach: 15, when: 'before' },
+    });
+    expect(addition.pack).not.toHaveProperty('sugarsPct');
   });
 
   test('what uses one has unknown allergens', async () => {
@@ -265,6 +281,8 @@ describe('rows that cannot be read', () => {
   test('one can be corrected, one set aside and taken up again', async () => {
     const corrected = await server.call('PATCH', `/api/ingredients/${key}`, { pack: PACK });
     expect(corrected.body.ingredients.map((one: any) => one.key)).toEqual([key]);
+    const mended = await server.call('PATCH', '/api/ingredients/own-fig-paste', { pack: ADDITION_PACK });
+    expect(mended.body.ingredients).toHaveLength(2);
     const recipe = (await server.get('/api/unreadable')).body.unreadable.find(
       (one: any) => one.kind === 'recipe',
     );

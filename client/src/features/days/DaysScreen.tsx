@@ -33,6 +33,8 @@ export function DaysScreen() {
   }
   return (
     <DaysAhead
+      // A book that was thought to be empty is asked for its first wish anew once it is known.
+      key={recipes.data.length === 0 ? 'empty' : 'kept'}
       batches={batches.data}
       {...data}
       plans={plans.data}

@@ -1,6 +1,6 @@
 import { zodResolver } from '@hookform/resolvers/zod';
 import type { AdditionPackWire } from '@humble-churn/contract';
-import { AdditionPackSchema, refusalMessage } from '@humble-churn/contract';
+import { AdditionPackSchema, partOfAdditionPack, refusalMessage } from '@humble-churn/contract';
 import { SPOON_ML, additionPackOf, isOwnAddition } from '@humble-churn/core';
 import type { Control } from 'react-hook-form';
 import { useForm, useFormState, useWatch } from 'react-hook-form';
@@ -13,7 +13,7 @@ import { Panel } from '../../ui/Panel';
 import { QueryFallback } from '../../ui/QueryFallback';
 import { Screen } from '../../ui/Screen';
 import { SPACE } from '../../ui/theme';
-import { useOwnIngredients } from '../../wire/kitchen';
+import { useOwnIngredients, useUnreadable } from '../../wire/kitchen';
 import { FibreOnPack, PackAllergens } from './PackParts';
 import type { Correcting } from './useSavePack';
 import { useSavePack } from './useSavePack';
@@ -46,11 +46,21 @@ const EMPTY: Partial<AdditionPackWire> = {
   capGPerL: null,
 };
 
-/** An addition that is there already, to be corrected. */
+/** An addition that is there already, to be corrected; what of it cannot be read is asked for again. */
 export function CorrectAdditionScreen({ additionKey }: { additionKey: string }) {
   const own = useOwnIngredients();
-  if (!own.data) return <QueryFallback title="Addition" what="the addition" queries={[own]} />;
+  const unreadable = useUnreadable();
+  if (!own.data || !unreadable.data) {
+    return <QueryFallback title="Addition" what="the addition" queries={[own, unreadable]} />;
+  }
   const known = own.data.filter(isOwnAddition).find(({ key }) => key === additionKey);
+  const torn = unreadable.data.find(({ kind, id }) => kind === 'ingredient' && id === additionKey);
+  const rest = torn ? partOfAdditionPack(torn.pack) : null;
+  if (!known && rest) {
+    return (
+      <PackForm pack={{ ...EMPTY, ...rest }} correcting={{ ingredientKey: additionKey, before: null }} />
+    );
+  }
   if (!known) {
     return (
       <Screen title="Addition">

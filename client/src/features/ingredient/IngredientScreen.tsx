@@ -1,6 +1,6 @@
 import { zodResolver } from '@hookform/resolvers/zod';
 import type { PackFiguresWire } from '@humble-churn/contract';
-import { PackFiguresSchema, refusalMessage } from '@humble-churn/contract';
+import { PackFiguresSchema, partOfNutPack, refusalMessage } from '@humble-churn/contract';
 import type { OwnIngredient } from '@humble-churn/core';
 import { isOwnNut, packOf } from '@humble-churn/core';
 import type { Control, UseFormReturn } from 'react-hook-form';
@@ -79,7 +79,8 @@ export function CorrectIngredientScreen({ ingredientKey }: { ingredientKey: stri
   }
   const known = own.data.filter(isOwnNut).find(({ key }) => key === ingredientKey);
   const torn = unreadable.data.find(({ kind, id }) => kind === 'ingredient' && id === ingredientKey);
-  const pack = known ? nutPackOf(known) : torn ? { ...EMPTY_PACK, ...torn.pack } : null;
+  const rest = torn ? partOfNutPack(torn.pack) : null;
+  const pack = known ? nutPackOf(known) : rest ? { ...EMPTY_PACK, ...rest } : null;
   if (!pack) {
     return (
       <Screen title="Ingredient">

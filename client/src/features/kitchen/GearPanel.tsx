@@ -28,7 +28,9 @@ export function GearPanel({ control }: SettingsProps) {
     <Panel title="Gear">
       <Machines control={control} />
       <Strainers control={control} />
-      <Vessels control={control} which="jars" heading="Jars" one="jar" usualMl={1000} />
+      <Vessels control={control} which="jars" heading="Jars" one="jar" usualMl={1000}>
+        <AppText tone="soft">Named here, your jars can be asked for by name in Days.</AppText>
+      </Vessels>
       <Vessels control={control} which="bowls" heading="Soaking bowls" one="bowl" usualMl={1500}>
         <AppText tone="soft">
           None named means there is always one. A soak wants four times as much room as the nuts weigh.
@@ -147,6 +149,11 @@ function Strainers({ control }: SettingsProps) {
       <AppText kind="heading" level={3}>
         Strainers
       </AppText>
+      {strainers.fields.length === 0 && (
+        <AppText tone="soft">
+          Named here, your bags and sieves stand on the bench by name, with what each is kept apart from.
+        </AppText>
+      )}
       {strainers.fields.map((field, i) => (
         <Entry key={field.id} name={`strainer ${i + 1}`} onRemove={() => strainers.remove(i)}>
           <FormName

@@ -38,6 +38,9 @@ export function PricesPanel({
   const nameOf = (key: string): string => named.find((one) => one.key === key)?.name ?? key;
   return (
     <Panel title="Prices">
+      {packs.fields.length === 0 && (
+        <AppText tone="soft">Enter what a pack cost, and the bench tells what a glass costs.</AppText>
+      )}
       {packs.fields.map((field, i) => (
         <Entry
           key={field.id}

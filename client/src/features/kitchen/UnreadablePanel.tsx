@@ -1,4 +1,5 @@
 import type { Unreadable } from '@humble-churn/contract';
+import { partOfAdditionPack } from '@humble-churn/contract';
 import { useRouter } from 'expo-router';
 import { StyleSheet, View } from 'react-native';
 import { useSetAside, useUnreadable } from '../../wire/kitchen';
@@ -67,7 +68,11 @@ export function UnreadablePanel() {
                 label="Correct"
                 hint={`Correct ${one.name ?? 'the ingredient'}`}
                 kind="main"
-                onPress={() => router.push(`/ingredients/${one.id}` as never)}
+                onPress={() =>
+                  router.push(
+                    `/${partOfAdditionPack(one.pack) ? 'additions' : 'ingredients'}/${one.id}` as never,
+                  )
+                }
               />
             )}
             <Button
