@@ -1,84 +1,13 @@
 import type { BatchEvent, EventBody } from '@humble-churn/core';
-import { MAX_LOADS } from '@humble-churn/core';
 import { z } from 'zod';
+import { EventBodySchema } from './happening';
 import { KeptIngredientsSchema, MOST_OWN_ITEMS, OwnItemSchema } from './ingredient';
 import { InstantSchema, TimeZoneSchema, fromInstant } from './instant';
 import { PlannedPredictionSchema, UncertaintySchema } from './prediction';
 import { RecipeSchema, SurroundingsSchema } from './recipe';
 import { RevisionSchema } from './revision';
 
-const massG = z.number().min(0).max(60_000);
-const volumeMl = z.number().min(0).max(60_000);
-const ReadingSchema = z.union([z.object({ massG }), z.object({ volumeMl })]);
-const JarIdSchema = z.uuid();
-const StepIdSchema = z.string().min(1).max(20);
-const secondsS = z
-  .number()
-  .min(1)
-  .max(86_400 * 3);
-const ReasonSchema = z.string().trim().min(1).max(200);
-
-/** What a client may say happened; planning is the server's to say. */
-export const EventBodySchema = z
-  .discriminatedUnion('type', [
-    z.object({
-      type: z.literal('step-begun'),
-      step: StepIdSchema,
-      timerS: secondsS.nullable().default(null),
-    }),
-    z.object({ type: z.literal('step-paused'), step: StepIdSchema }),
-    z.object({ type: z.literal('time-added'), step: StepIdSchema, seconds: secondsS }),
-    z.object({ type: z.literal('step-done'), step: StepIdSchema }),
-    z.object({
-      type: z.literal('soak-tended'),
-      what: z.enum(['water-changed', 'to-fridge', 'to-counter']),
-    }),
-    z.object({ type: z.literal('liquid-added'), volumeMl: z.number().min(1).max(20_000) }),
-    z.object({ type: z.literal('loads-split'), loads: z.number().int().min(1).max(MAX_LOADS) }),
-    z.object({
-      type: z.literal('probed'),
-      what: z.enum(['nuts', 'bowl', 'mix']),
-      tempC: z.number().min(-20).max(110),
-    }),
-    z.object({
-      type: z.literal('measured'),
-      what: z.enum(['soaked', 'milk', 'pulp']),
-      reading: ReadingSchema,
-      /** Judged, not weighed or read off a scale. */
-      byEye: z.boolean().optional(),
-    }),
-    z.object({ type: z.literal('not-measured'), what: z.enum(['soaked', 'milk', 'pulp']) }),
-    z.object({
-      type: z.literal('bottled'),
-      jars: z
-        .array(
-          z.object({
-            id: JarIdSchema,
-            label: z.string().trim().min(1).max(40),
-            volumeMl: z.number().min(1).max(60_000),
-            place: z.enum(['fridge', 'freezer']),
-          }),
-        )
-        .min(1)
-        .max(24),
-      scalded: z.boolean(),
-    }),
-    z.object({
-      type: z.literal('jar-moved'),
-      jarId: JarIdSchema,
-      place: z.enum(['fridge', 'freezer', 'out']),
-    }),
-    z.object({ type: z.literal('jar-drawn'), jarId: JarIdSchema, volumeMl: z.number().min(1).max(60_000) }),
-    z.object({ type: z.literal('jar-emptied'), jarId: JarIdSchema }),
-    z.object({ type: z.literal('jar-discarded'), jarId: JarIdSchema, reason: ReasonSchema }),
-    z.object({ type: z.literal('pulp-stored'), place: z.enum(['fridge', 'freezer', 'dried']), massG }),
-    z.object({ type: z.literal('pulp-used'), place: z.enum(['fridge', 'freezer', 'dried']) }),
-    z.object({ type: z.literal('abandoned'), reason: ReasonSchema }),
-    z.object({ type: z.literal('undone'), eventId: z.uuid() }),
-  ])
-  .meta({ id: 'Happening' }) satisfies z.ZodType<EventBody>;
-
-const GuideSchema = z.union([z.literal(1), z.literal(2), z.literal(3)]);
+const GuideSchema = z.union([z.literal(1), z.literal(2), z.literal(3), z.literal(4)]);
 
 /** The first line of a log. */
 export const PlannedSchema = z.object({

@@ -7,6 +7,7 @@ export * from './changes';
 export * from './commands';
 export * from './fileName';
 export * from './fit';
+export * from './happening';
 export * from './ingredient';
 export * from './instant';
 export * from './kitchen';

@@ -224,6 +224,24 @@ export function eventRefusalMessage(code: EventRefusalCode): string {
       return 'The bowl already stands there.';
     case 'cannot-split':
       return 'So many loads are not possible from here on.';
+    case 'not-strained':
+      return 'The milk is not strained yet.';
+    case 'more-than-there-is':
+      return 'That is more milk than there is.';
+    case 'not-planned':
+      return 'That addition is not in the recipe of this batch.';
+    case 'already-begun':
+      return 'This batch was already begun at the counter.';
+    case 'not-timed':
+      return 'This step has no time of its own, or is not done yet.';
+    case 'unknown-entry':
+      return 'There is no such entry any more: it may have been taken back.';
+    case 'not-correctable':
+      return 'This entry holds nothing to correct. It can only be taken back.';
+    case 'other-kind':
+      return 'A correction keeps what the entry is about.';
+    case 'less-than-was-poured':
+      return 'More than that was already poured out of this jar.';
     case 'still-hot':
       return 'The bowl is still too hot for a closed jug: 30 °C or less, by the probe or when its time in the bath is up.';
   }

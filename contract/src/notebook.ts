@@ -1,4 +1,5 @@
 import type { BatchSummary } from '@humble-churn/core';
+import { LIKING, VERDICTS } from '@humble-churn/core';
 import { z } from 'zod';
 import { BatchCursorSchema } from './batch';
 import { RevisionSchema } from './revision';
@@ -18,7 +19,12 @@ export const BatchSummarySchema = z
     predictedMl: amount,
     /** As measured; null where it was not. */
     milkMl: amount.nullable(),
-    /** What was to go in besides water, as predicted. */
+    /** g of water to a g of nuts, as it was made. Lists of older releases know neither this nor what was said of it. */
+    waterPerNut: amount.nullable().default(null),
+    grit: z.enum(VERDICTS.grit).nullable().default(null),
+    liking: z.number().min(LIKING.min).max(LIKING.max).nullable().default(null),
+    words: z.string().nullable().default(null),
+    /** What went in besides water: nuts as predicted, additions as they were put in. */
     parts: z.array(z.object({ key: z.string(), massG: amount })),
   })
   .meta({ id: 'BatchSummary' }) satisfies z.ZodType<BatchSummary>;

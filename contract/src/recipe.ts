@@ -15,6 +15,44 @@ function within(range: { min: number; max: number }): z.ZodNumber {
   return z.number().min(range.min).max(range.max);
 }
 
+export const SaidDoseSchema = z
+  .object({ unit: z.enum(DOSE_UNITS), per: z.enum(['batch', 'litre']) })
+  .meta({ description: 'How the cook said the dose' });
+
+/** How the nuts are broken up. */
+export const BlendSchema = z.object({
+  machine: MachineKindSchema,
+  machineName: GearNameSchema.nullable().default(null),
+  powerW: within(LIMITS.powerW).nullable(),
+  fillLineMl: within(LIMITS.fillLineMl).nullable(),
+  speed: z.number().min(0.1).max(1),
+  waterOrder: z.enum(['at-once', 'thick-first']),
+  end: z.discriminatedUnion('by', [
+    z.object({ by: z.literal('rupture'), rupture: within(LIMITS.rupture) }),
+    z.object({ by: z.literal('seconds'), seconds: within(LIMITS.seconds) }),
+  ]),
+  presses: z.union([z.literal(1), z.literal(2)]),
+  liquidTempC: within(LIMITS.liquidTempC),
+  iceShare: within(LIMITS.iceShare),
+  warmthLimitC: within(LIMITS.warmthLimitC).default(DEFAULT_WARMTH_LIMIT_C),
+});
+
+/** What the mix passes, and how the pulp is wrung. */
+export const StrainSchema = z.object({
+  strainer: StrainerSchema,
+  strainerName: GearNameSchema.nullable().default(null),
+  squeeze: z.enum(['light', 'firm', 'hard']),
+  washShare: within(LIMITS.washShare),
+  second: z
+    .object({
+      strainer: z.enum(['fine-bag', 'muslin', 'fine-sieve', 'cold-press']),
+      strainerName: GearNameSchema.nullable().default(null),
+    })
+    .nullable()
+    .default(null)
+    .meta({ description: 'What the strained milk passes once more' }),
+});
+
 /** A recipe as the cook decides it; units are in the names. */
 export const RecipeSchema = z
   .object({
@@ -52,36 +90,8 @@ export const RecipeSchema = z
         .meta({ description: 'Times the nuts are rinsed afterwards; left out where it is once' }),
     }),
     peel: z.enum(['leave', 'pinch', 'towel', 'roast']),
-    blend: z.object({
-      machine: MachineKindSchema,
-      machineName: GearNameSchema.nullable().default(null),
-      powerW: within(LIMITS.powerW).nullable(),
-      fillLineMl: within(LIMITS.fillLineMl).nullable(),
-      speed: z.number().min(0.1).max(1),
-      waterOrder: z.enum(['at-once', 'thick-first']),
-      end: z.discriminatedUnion('by', [
-        z.object({ by: z.literal('rupture'), rupture: within(LIMITS.rupture) }),
-        z.object({ by: z.literal('seconds'), seconds: within(LIMITS.seconds) }),
-      ]),
-      presses: z.union([z.literal(1), z.literal(2)]),
-      liquidTempC: within(LIMITS.liquidTempC),
-      iceShare: within(LIMITS.iceShare),
-      warmthLimitC: within(LIMITS.warmthLimitC).default(DEFAULT_WARMTH_LIMIT_C),
-    }),
-    strain: z.object({
-      strainer: StrainerSchema,
-      strainerName: GearNameSchema.nullable().default(null),
-      squeeze: z.enum(['light', 'firm', 'hard']),
-      washShare: within(LIMITS.washShare),
-      second: z
-        .object({
-          strainer: z.enum(['fine-bag', 'muslin', 'fine-sieve', 'cold-press']),
-          strainerName: GearNameSchema.nullable().default(null),
-        })
-        .nullable()
-        .default(null)
-        .meta({ description: 'What the strained milk passes once more' }),
-    }),
+    blend: BlendSchema,
+    strain: StrainSchema,
     otherLiquid: z
       .object({ liquid: AdditionKeySchema, share: within(LIMITS.otherLiquidShare) })
       .nullable()
@@ -93,10 +103,7 @@ export const RecipeSchema = z
           addition: AdditionKeySchema,
           when: z.enum(['before', 'after']),
           gPerL: within(LIMITS.gPerL).meta({ description: 'Grams per litre of strained milk' }),
-          said: z
-            .object({ unit: z.enum(DOSE_UNITS), per: z.enum(['batch', 'litre']) })
-            .optional()
-            .meta({ description: 'How the cook said the dose' }),
+          said: SaidDoseSchema.optional(),
         }),
       )
       .max(12)

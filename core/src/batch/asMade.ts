@@ -2,6 +2,7 @@ import type { Recipe } from '../making';
 import { LIMITS, WATER_G_PER_ML } from '../measures';
 import type { BatchState } from './batchState';
 import { blendedS, soakAsItWent } from './soakAndBlend';
+import { recipeWithDoses } from './stirredIn';
 
 const within = ({ min, max }: { min: number; max: number }, value: number): number =>
   Math.min(max, Math.max(min, value));
@@ -11,11 +12,12 @@ const toQuarterH = (hours: number): number => Math.max(0.25, Math.round(hours * 
 
 /**
  * The recipe of a batch with what was really done in place of what was planned: hours of soaking (to a quarter), water
- * poured in before straining, seconds of blending. What was not kept time of stays as planned. More water over the same
+ * poured in before straining, seconds of blending, other gear, and doses as they were put in. What was not kept time of stays as planned. More water over the same
  * nuts is told by the nuts.
  */
 export function recipeAsMade(state: BatchState): Recipe {
-  const { recipe, prediction } = state;
+  const { prediction } = state;
+  const recipe = recipeWithDoses(state);
   const spells = soakAsItWent(state);
   const soakedH = spells?.reduce((sum, { hours }) => sum + hours, 0) ?? 0;
   const soak =

@@ -1,15 +1,15 @@
-import type { BatchEvent, BatchState, JarState, MeasuredThing, ProbedThing, StepState } from './batchState';
+import type { OwnItem } from '../ingredients';
+import { hygieneFailed } from '../keeping';
+import { withEquipment } from '../making';
+import type { BatchEvent, BatchState, MeasuredThing, ProbedThing, StepState } from './batchState';
 import { stepRanS } from './batchState';
+import { effectiveEvents } from './corrections';
+import { filledJar, poured, withJar } from './jars';
+import { isStrained } from './soakAndBlend';
 import { stepDefinition } from './stepTable';
 import type { Step } from './steps';
 import { batchSteps } from './steps';
-
-/** Events that still count: those not undone, without the undoing itself. */
-export function effectiveEvents(events: readonly BatchEvent[]): BatchEvent[] {
-  const gone = new Set<string>();
-  for (const event of events) if (event.type === 'undone') gone.add(event.eventId);
-  return events.filter((event) => event.type !== 'undone' && !gone.has(event.id));
-}
+import { jugAgainOf } from './stirredIn';
 
 /**
  * The latest standing entries that were made in one tap (they share their moment), last first: what one undo
@@ -33,8 +33,9 @@ export function batchState(events: readonly BatchEvent[]): BatchState | null {
   const counted = effectiveEvents(events);
   const plan = counted.find((event) => event.type === 'planned');
   if (!plan) return null;
-  let state: BatchState = {
+  let state: BatchState = withStepsRebuilt({
     plannedAtMs: plan.atMs,
+    plannedRecipe: plan.recipe,
     recipe: plan.recipe,
     prediction: plan.prediction,
     sureness: plan.sureness,
@@ -42,7 +43,7 @@ export function batchState(events: readonly BatchEvent[]): BatchState | null {
     budgetH: plan.budgetH,
     status: 'under-way',
     abandonReason: null,
-    steps: batchSteps(plan.recipe, plan.prediction, plan.guide).map(untouched),
+    steps: [],
     current: null,
     ingredients: plan.ingredients,
     measured: NOT_MEASURED,
@@ -50,12 +51,22 @@ export function batchState(events: readonly BatchEvent[]): BatchState | null {
     loads: plan.prediction.blend.loads,
     tended: [],
     added: [],
+    stirred: [],
+    leftOut: [],
+    equipment: {},
+    tasted: [],
+    jugAgain: null,
+    verdicts: { grit: null, froth: null, look: null },
+    liked: [],
+    afterwards: false,
     blendEndMs: null,
     scalded: true,
+    hygiene: {},
     jars: [],
     pulp: [],
+    entries: counted,
     undoable: null,
-  };
+  });
   for (const event of counted) state = apply(state, event);
   const current =
     state.status === 'abandoned' ? null : (state.steps.find((step) => step.doneAtMs === null) ?? null);
@@ -94,10 +105,6 @@ function stopped(step: StepState, atMs: number): Partial<StepState> {
   return { runningSinceMs: null, ranMs };
 }
 
-function withJar(state: BatchState, id: string, change: (jar: JarState) => Partial<JarState>): BatchState {
-  return { ...state, jars: state.jars.map((jar) => (jar.id === id ? { ...jar, ...change(jar) } : jar)) };
-}
-
 /** An event of one kind, as it stands in the log. */
 type EventOf<T extends BatchEvent['type']> = Extract<BatchEvent, { type: T }>;
 
@@ -114,32 +121,49 @@ function stepDone(state: BatchState, event: EventOf<'step-done'>): BatchState {
   };
 }
 
-function loadsSplit(state: BatchState, { loads }: EventOf<'loads-split'>): BatchState {
+/**
+ * The steps that the batch has by now. What was begun or done of those that stay keeps; what was done of others stays
+ * where it was, before all that is still to do.
+ */
+function withStepsRebuilt(state: BatchState): BatchState {
+  const { recipe, prediction, guide, loads } = state;
   const been = new Map(state.steps.map((step) => [step.id, step]));
-  const steps = batchSteps(state.recipe, state.prediction, state.guide, loads).map((step) => {
+  const jugAgain = jugAgainOf(state, prediction, { own: state.ingredients });
+  const now = batchSteps(recipe, prediction, guide, loads, jugAgain).map((step) => {
     const before = been.get(step.id);
     return before ? { ...before, of: step.of } : untouched(step);
   });
-  return { ...state, loads, steps };
+  const gone = state.steps.filter((step) => step.doneAtMs !== null && !now.some(({ id }) => id === step.id));
+  const firstOpen = now.findIndex((step) => step.doneAtMs === null);
+  const at = firstOpen < 0 ? now.length : firstOpen;
+  return { ...state, steps: [...now.slice(0, at), ...gone, ...now.slice(at)] };
 }
 
-function bottled(state: BatchState, event: EventOf<'bottled'>): BatchState {
+function withOwn(state: BatchState, own: readonly OwnItem[] = []): BatchState {
+  const more = own.filter(({ key }) => !state.ingredients.some((one) => one.key === key));
+  return more.length > 0 ? { ...state, ingredients: [...state.ingredients, ...more] } : state;
+}
+
+function bottled(before: BatchState, event: EventOf<'bottled'>): BatchState {
+  const state = withOwn(before, event.own);
+  const hygiene = event.hygiene ?? {};
   return {
     ...state,
     status: 'bottled',
-    scalded: event.scalded,
+    // Older entries say it in one word.
+    scalded: event.hygiene ? hygieneFailed(hygiene).length === 0 : event.scalded,
+    hygiene,
     steps: withStep(state, 'bottle', () => ({ doneAtMs: event.atMs })),
-    jars: event.jars.map((jar) => ({
-      id: jar.id,
-      label: jar.label,
-      filledMl: jar.volumeMl,
-      leftMl: jar.volumeMl,
-      filledAtMs: event.atMs,
-      places: [{ fromMs: event.atMs, place: jar.place }],
-      fate: 'in-use',
-      fateAtMs: null,
-      discardReason: null,
-    })),
+    jars: event.jars.map((jar) => filledJar(jar, event.atMs, { own: state.ingredients })),
+  };
+}
+
+/** Everything is done but what comes with the jars: nothing of it was kept time of. */
+function enteredAfterwards(state: BatchState, { atMs }: EventOf<'entered-afterwards'>): BatchState {
+  return {
+    ...state,
+    afterwards: true,
+    steps: state.steps.map((step) => (step.kind === 'bottle' ? step : { ...step, doneAtMs: atMs })),
   };
 }
 
@@ -167,12 +191,47 @@ const APPLY: { readonly [T in BatchEvent['type']]: (state: BatchState, event: Ev
     })),
   }),
   'step-done': stepDone,
+  'step-timed': (state, { step: id, seconds }) => ({
+    ...state,
+    steps: withStep(state, id, ({ doneAtMs }) => ({
+      begunAtMs: doneAtMs === null ? null : doneAtMs - seconds * 1000,
+      ranMs: seconds * 1000,
+    })),
+  }),
   'soak-tended': (state, { atMs, what }) => ({ ...state, tended: [...state.tended, { atMs, what }] }),
-  'liquid-added': (state, { atMs, volumeMl }) => {
-    const strained = state.steps.some((step) => step.kind === 'strain' && step.doneAtMs !== null);
-    return { ...state, added: [...state.added, { atMs, volumeMl, strained }] };
+  'liquid-added': (state, { atMs, volumeMl }) => ({
+    ...state,
+    added: [...state.added, { atMs, volumeMl, strained: isStrained(state) }],
+  }),
+  'stirred-in': (before, { atMs, addition, massG, said, own }) => {
+    const state = withOwn(before, own);
+    const dose = { atMs, addition, massG, said, strained: isStrained(state) };
+    return { ...state, stirred: [...state.stirred, dose] };
   },
-  'loads-split': loadsSplit,
+  'left-out': (state, { addition }) =>
+    withStepsRebuilt({
+      ...state,
+      leftOut: [...state.leftOut, { addition, strained: isStrained(state) }],
+    }),
+  'equipment-used': (state, { blend, strain }) => {
+    const used = { blend: blend ?? state.equipment.blend, strain: strain ?? state.equipment.strain };
+    return withStepsRebuilt({
+      ...state,
+      equipment: used,
+      recipe: withEquipment(state.plannedRecipe, used),
+    });
+  },
+  tasted: (state, { atMs, volumeMl }) => ({ ...state, tasted: [...state.tasted, { atMs, volumeMl }] }),
+  'jug-again': (state, { strain }) => withStepsRebuilt({ ...state, jugAgain: { strain } }),
+  judged: (state, { what, verdict }) => ({ ...state, verdicts: { ...state.verdicts, [what]: verdict } }),
+  liked: (state, { atMs, liking, words, jarId }) => ({
+    ...state,
+    liked: [...state.liked, { atMs, liking, words, jarId }],
+  }),
+  'entered-afterwards': enteredAfterwards,
+  // What it says stands in place of what the entry said.
+  corrected: (state) => state,
+  'loads-split': (state, { loads }) => withStepsRebuilt({ ...state, loads }),
   probed: (state, { what, tempC }) => ({ ...state, measured: { ...state.measured, [PROBED[what]]: tempC } }),
   measured: (state, event) => ({ ...state, measured: measuredWith(state, event) }),
   'not-measured': (state, { what }) => ({
@@ -183,10 +242,9 @@ const APPLY: { readonly [T in BatchEvent['type']]: (state: BatchState, event: Ev
   'jar-moved': (state, { jarId, atMs, place }) =>
     withJar(state, jarId, (jar) => ({ places: [...jar.places, { fromMs: atMs, place }] })),
   'jar-drawn': (state, { jarId, atMs, volumeMl }) =>
-    withJar(state, jarId, (jar) => {
-      const leftMl = Math.max(0, jar.leftMl - volumeMl);
-      return leftMl > 0 ? { leftMl } : { leftMl, fate: 'emptied', fateAtMs: atMs };
-    }),
+    withJar(state, jarId, (jar) => poured(jar, volumeMl, atMs)),
+  'drink-made': (state, { jarId, atMs, volumeMl, own }) =>
+    withJar(withOwn(state, own), jarId, (jar) => poured(jar, volumeMl, atMs)),
   'jar-emptied': (state, { jarId, atMs }) =>
     withJar(state, jarId, () => ({ leftMl: 0, fate: 'emptied', fateAtMs: atMs })),
   'jar-discarded': (state, { jarId, atMs, reason }) =>

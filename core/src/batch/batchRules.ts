@@ -1,9 +1,12 @@
 import { MAX_LOADS, RINSED_MAX_C } from '../making';
 import type { BatchState, EventBody, StepState } from './batchState';
 import { stepRanS } from './batchState';
+import { strainedMilkMl } from './bottling';
+import type { CorrectionRefusal } from './corrections';
+import { correctionRefusal } from './corrections';
 import type { FridgeReading } from './jarHistory';
 import { jarKeeping } from './jarHistory';
-import { bathS, soakStandsIn } from './soakAndBlend';
+import { bathS, isStrained, soakStandsIn } from './soakAndBlend';
 import type { StepFacts } from './stepTable';
 import { stepDefinition } from './stepTable';
 
@@ -23,7 +26,16 @@ export type EventRefusalCode =
   | 'no-soak-standing'
   | 'soak-stands-there'
   | 'cannot-split'
-  | 'still-hot';
+  | 'still-hot'
+  | 'not-strained'
+  | 'more-than-there-is'
+  | 'not-planned'
+  | 'already-begun'
+  | 'not-timed'
+  | CorrectionRefusal;
+
+/** So much more than there is may be poured: what is shown is rounded. */
+const ROUNDING_ML = 5;
 
 /** Why this may not be added to the log now; null when it may. */
 export function eventRefusal(
@@ -53,6 +65,11 @@ export function eventRefusal(
       if (event.type === 'step-begun') return definition.mayBegin(stepFacts(state, step, nowMs));
       return null;
     }
+    case 'step-timed': {
+      const step = state.steps.find((one) => one.id === event.step);
+      if (!step) return 'unknown-step';
+      return step.timerS === null || step.doneAtMs === null ? 'not-timed' : null;
+    }
     case 'soak-tended': {
       if (state.current?.kind !== 'soak' || state.current.begunAtMs === null) return 'no-soak-standing';
       const inFridge = soakStandsIn(state) === 'fridge';
@@ -67,7 +84,34 @@ export function eventRefusal(
       return event.loads >= least && event.loads <= MAX_LOADS ? null : 'cannot-split';
     }
     case 'liquid-added':
+    case 'stirred-in':
+    case 'equipment-used':
       return state.status === 'under-way' ? null : 'batch-over';
+    case 'left-out':
+      if (state.status !== 'under-way') return 'batch-over';
+      return state.recipe.additions.some(({ addition }) => addition === event.addition)
+        ? null
+        : 'not-planned';
+    case 'tasted':
+      if (state.status !== 'under-way') return 'batch-over';
+      if (!isStrained(state)) return 'not-strained';
+      return event.volumeMl < strainedMilkMl(state, state.prediction) ? null : 'more-than-there-is';
+    case 'jug-again':
+      if (state.status !== 'under-way') return 'batch-over';
+      return isStrained(state) && state.guide > 3 ? null : 'not-strained';
+    case 'entered-afterwards': {
+      if (state.status !== 'under-way') return 'batch-over';
+      return state.steps.some((step) => step.begunAtMs !== null || step.doneAtMs !== null)
+        ? 'already-begun'
+        : null;
+    }
+    case 'judged':
+      return state.status === 'abandoned' ? 'batch-over' : null;
+    case 'liked':
+      if (state.status === 'abandoned') return 'batch-over';
+      return event.jarId === null || state.jars.some(({ id }) => id === event.jarId) ? null : 'unknown-jar';
+    case 'corrected':
+      return correctionRefusal(state.entries, event.eventId, event.to);
     case 'probed':
     case 'measured':
     case 'not-measured':
@@ -84,11 +128,14 @@ export function eventRefusal(
         : 'no-such-pulp';
     case 'jar-moved':
     case 'jar-drawn':
+    case 'drink-made':
     case 'jar-emptied':
     case 'jar-discarded': {
       const jar = state.jars.find((one) => one.id === event.jarId);
       if (!jar) return 'unknown-jar';
       if (jar.fate !== 'in-use') return 'jar-gone';
+      if (event.type === 'drink-made' && event.volumeMl > jar.leftMl + ROUNDING_ML)
+        return 'more-than-there-is';
       const freezes = event.type === 'jar-moved' && event.place === 'freezer';
       return freezes && !jarKeeping(state, jar, readings, nowMs).mayFreeze ? 'too-late-to-freeze' : null;
     }

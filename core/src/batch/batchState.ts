@@ -1,10 +1,11 @@
 import type { OwnItem } from '../ingredients';
-import type { BudgetH, JarPlace, PulpPlace } from '../keeping';
-import type { Recipe, Surroundings } from '../making';
+import type { BudgetH, Hygiene, JarPlace, PulpPlace } from '../keeping';
+import type { EquipmentUsed, HandDose, Recipe, Serving, Surroundings } from '../making';
 import type { PlannedPrediction } from '../predicting';
 import type { Uncertainty } from '../uncertainty';
 import type { Guide } from './stepTable';
 import type { Step } from './steps';
+import type { Judged, Liked, Verdicts } from './verdicts';
 
 /** A mass or a volume off the counter, as it was read. */
 export type Reading = { massG: number } | { volumeMl: number };
@@ -12,8 +13,13 @@ export type Reading = { massG: number } | { volumeMl: number };
 export interface NewJar {
   id: string;
   label: string;
+  /** Milk of the batch poured into it; what is stirred into this jar alone comes on top. */
   volumeMl: number;
   place: 'fridge' | 'freezer';
+  /** Stirred into this jar alone. */
+  doses?: readonly HandDose[] | undefined;
+  /** Small, to be carried out of the house. */
+  carried?: boolean | undefined;
 }
 
 export type MeasuredThing = 'soaked' | 'milk' | 'pulp';
@@ -41,22 +47,75 @@ export type EventBody =
   | { type: 'step-paused'; step: string }
   | { type: 'time-added'; step: string; seconds: number }
   | { type: 'step-done'; step: string }
+  /** How long a step that is done really took, where its clock did not run with it. */
+  | { type: 'step-timed'; step: string; seconds: number }
   | { type: 'soak-tended'; what: SoakTending }
   | { type: 'liquid-added'; volumeMl: number }
+  /** So much of an addition went in, planned or not; `own` are the cook's own among what it names. */
+  | ({ type: 'stirred-in'; own?: readonly OwnItem[] | undefined } & HandDose)
+  /** A planned addition that did not go in. */
+  | { type: 'left-out'; addition: string }
+  | ({ type: 'equipment-used' } & EquipmentUsed)
+  /** A tasting glass, out of the strained milk. */
+  | { type: 'tasted'; volumeMl: number }
+  /** The strained milk goes back into the jug, though the recipe did not ask for it. */
+  | { type: 'jug-again'; strain: boolean }
+  | ({ type: 'judged' } & Judged)
+  | ({ type: 'liked' } & Omit<Liked, 'atMs'>)
+  /** Made without the app: everything up to the jars is done, and nothing of it was kept time of. */
+  | { type: 'entered-afterwards' }
+  /** What an entry should have said; the entry itself stays in the log. */
+  | { type: 'corrected'; eventId: string; to: CorrectableBody }
   | { type: 'loads-split'; loads: number }
   | { type: 'probed'; what: ProbedThing; tempC: number }
   | { type: 'measured'; what: MeasuredThing; reading: Reading; byEye?: boolean | undefined }
   /** The batch goes on with what is expected, and teaches nothing of it. */
   | { type: 'not-measured'; what: MeasuredThing }
-  | { type: 'bottled'; jars: readonly NewJar[]; scalded: boolean }
+  | {
+      type: 'bottled';
+      jars: readonly NewJar[];
+      /** Nothing failed that was asked about jug, bag, jars and hands. */
+      scalded: boolean;
+      hygiene?: Hygiene | undefined;
+      own?: readonly OwnItem[] | undefined;
+    }
   | { type: 'jar-moved'; jarId: string; place: JarPlace }
   | { type: 'jar-drawn'; jarId: string; volumeMl: number }
+  /** A drink: so much milk out of a jar, and what went in with it. */
+  | {
+      type: 'drink-made';
+      jarId: string;
+      volumeMl: number;
+      name: string;
+      serving: Serving;
+      doses: readonly HandDose[];
+      own?: readonly OwnItem[] | undefined;
+    }
   | { type: 'jar-emptied'; jarId: string }
   | { type: 'jar-discarded'; jarId: string; reason: string }
   | { type: 'pulp-stored'; place: PulpPlace; massG: number }
   | { type: 'pulp-used'; place: PulpPlace }
   | { type: 'abandoned'; reason: string }
   | { type: 'undone'; eventId: string };
+
+/** Kinds of entries that hold something read, judged or said, which may turn out to have been otherwise. */
+export const CORRECTABLE = [
+  'measured',
+  'probed',
+  'liquid-added',
+  'stirred-in',
+  'tasted',
+  'judged',
+  'liked',
+  'bottled',
+  'equipment-used',
+  'jar-drawn',
+  'drink-made',
+  'pulp-stored',
+] as const satisfies readonly EventBody['type'][];
+
+export type CorrectableType = (typeof CORRECTABLE)[number];
+export type CorrectableBody = Extract<EventBody, { type: CorrectableType }>;
 
 /** One line of a batch's log. The log is only ever added to; the state is derived from it. */
 export type BatchEvent = EventBody & { id: string; atMs: number };
@@ -95,10 +154,22 @@ export interface AddedLiquid {
   strained: boolean;
 }
 
+/** An addition put in on the way. */
+export interface StirredIn extends HandDose {
+  atMs: number;
+  /** Into the strained milk; otherwise into what is blended. */
+  strained: boolean;
+}
+
 export interface JarState {
   id: string;
   label: string;
+  /** Milk of the batch that was poured in, and with what was stirred into this jar; mL. */
+  milkMl: number;
   filledMl: number;
+  /** Stirred into this jar alone. */
+  doses: readonly HandDose[];
+  carried: boolean;
   leftMl: number;
   filledAtMs: number;
   /** Where it has been; temperatures are the kitchen's and come in with `jarSpells`. */
@@ -117,6 +188,8 @@ export interface PulpState {
 
 export interface BatchState {
   plannedAtMs: number;
+  /** As planned, and with the gear that was really used. */
+  plannedRecipe: Recipe;
   recipe: Recipe;
   prediction: PlannedPrediction;
   sureness: Uncertainty | null;
@@ -147,11 +220,27 @@ export interface BatchState {
   loads: number;
   tended: readonly { atMs: number; what: SoakTending }[];
   added: readonly AddedLiquid[];
+  stirred: readonly StirredIn[];
+  /** Planned additions that did not go in, and whether that was said once the milk was strained. */
+  leftOut: readonly { addition: string; strained: boolean }[];
+  /** Gear as it was used, the latest of each; empty where all was as planned. */
+  equipment: EquipmentUsed;
+  tasted: readonly { atMs: number; volumeMl: number }[];
+  /** Asked for on the spot; null where the recipe alone decides. */
+  jugAgain: { strain: boolean } | null;
+  verdicts: Verdicts;
+  liked: readonly Liked[];
+  /** Entered after it was made elsewhere: nothing of it was kept time of. */
+  afterwards: boolean;
   /** End of the last blending, for the two-hour rule. */
   blendEndMs: number | null;
   scalded: boolean;
+  /** What was answered about bag, jug, jars and hands; empty in older batches. */
+  hygiene: Hygiene;
   jars: readonly JarState[];
   pulp: readonly PulpState[];
+  /** The entries that count, with what was corrected of them. */
+  entries: readonly BatchEvent[];
   /** The latest event that still counts and can be taken back. */
   undoable: BatchEvent | null;
 }

@@ -1,5 +1,10 @@
-import { comparisons } from './comparison';
+import { recipeAsMade } from './asMade';
 import type { BatchState } from './batchState';
+import { strainedMilkMl } from './bottling';
+import { comparisons } from './comparison';
+import { doseLines, lineG } from './stirredIn';
+import type { Verdict } from './verdicts';
+import { meanLiking } from './verdicts';
 
 export type BatchOutcome = 'under-way' | 'abandoned' | 'thrown-out' | 'on-shelf' | 'finished';
 
@@ -18,7 +23,15 @@ export interface BatchSummary {
   predictedMl: number;
   /** Milk as measured, mL; null where it was not. */
   milkMl: number | null;
-  /** What was to go in besides water, as predicted, g: its cost is told by it. */
+  /** Water and what takes its place, g to a g of nuts, as it was really made; null in older lists. */
+  waterPerNut: number | null;
+  /** How it felt between the fingers; null where nobody said. */
+  grit: Verdict<'grit'> | null;
+  /** How it was liked on the whole, 0 to 4; null where nobody said. */
+  liking: number | null;
+  /** The last words that were left about it. */
+  words: string | null;
+  /** What went in besides water, g: nuts and liquids as predicted, additions as they were put in. */
   parts: readonly { key: string; massG: number }[];
 }
 
@@ -34,6 +47,8 @@ function outcomeOf(state: BatchState): Pick<BatchSummary, 'outcome' | 'reason'> 
 /** A batch as lists show it. It follows from the log alone. */
 export function batchSummary(state: BatchState): BatchSummary {
   const { prediction, recipe } = state;
+  const strainedMl = strainedMilkMl(state, prediction);
+  const lines = doseLines(state, prediction.milk.volumeMl, strainedMl);
   const measured = comparisons(state).find((row) => row.what === 'milk');
   return {
     name: recipe.name,
@@ -43,10 +58,15 @@ export function batchSummary(state: BatchState): BatchSummary {
     ...outcomeOf(state),
     predictedMl: prediction.milk.volumeMl,
     milkMl: measured?.measured ?? null,
+    waterPerNut: recipeAsMade(state).waterPerNut,
+    grit: state.verdicts.grit,
+    liking: meanLiking(state.liked),
+    words: state.liked.reduce<string | null>((last, { words }) => words ?? last, null),
     parts: [
       ...prediction.nuts.map(({ ingredient, massG }) => ({ key: ingredient, massG })),
       ...prediction.liquids.filter(({ key }) => key !== 'water').map(({ key, massG }) => ({ key, massG })),
-      ...prediction.additions.map(({ key, massG }) => ({ key, massG })),
+      ...lines.map((line) => ({ key: line.addition, massG: lineG(line) })).filter(({ massG }) => massG > 0),
+      ...state.jars.flatMap(({ doses }) => doses.map(({ addition, massG }) => ({ key: addition, massG }))),
     ],
   };
 }

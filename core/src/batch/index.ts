@@ -1,12 +1,15 @@
 export type { AgendaItem, PlanOnAgenda } from './agenda';
 export { agenda, stepAgenda } from './agenda';
 export { recipeAsMade } from './asMade';
-export { batchState, effectiveEvents, lastTap } from './batchReducer';
+export { batchState, lastTap } from './batchReducer';
+export { effectiveEvents, isCorrectable } from './corrections';
 export type { EventRefusalCode } from './batchRules';
 export { eventRefusal } from './batchRules';
 export type {
   BatchEvent,
   BatchState,
+  CorrectableBody,
+  CorrectableType,
   EventBody,
   JarState,
   MeasuredThing,
@@ -16,21 +19,38 @@ export type {
   Reading,
   StepState,
 } from './batchState';
-export { stepLeftS, stepRanS, timerEndMs } from './batchState';
+export { CORRECTABLE, stepLeftS, stepRanS, timerEndMs } from './batchState';
 export type { BatchOutcome, BatchSummary } from './batchSummary';
 export { batchSummary } from './batchSummary';
-export { finishedMilkMl, strainedMilkMl } from './bottling';
+export type { HouseholdJar } from './bottling';
+export { finishedMilkMl, jarsToFill, strainedMilkMl } from './bottling';
+export type { DrinkFigures } from './drinkFigures';
+export { drinkFigures } from './drinkFigures';
 export { comparisons } from './comparison';
 export { isFarOff, isFarOffReading, movedInterval } from './farOff';
 export type { FridgeReading } from './jarHistory';
 export { jarCosts, jarKeeping, jarSpells, jarTerms } from './jarHistory';
+export { dosesTogether, jarAllergens, nutritionWith } from './jars';
 export { plannedEvent } from './plannedEvent';
-export { batchAllergens, ownIn, recipeAllergens } from './recipeAllergens';
+export { allergensOfAll, batchAllergens, ownIn, recipeAllergens } from './recipeAllergens';
 export type { Fact, PlanChange, Replan, ReplannedFigure } from './replan';
 export { clockLengthS, replan, warmthAtC } from './replan';
-export { blendedMilkTempC, soakAsItWent, soakStandsIn } from './soakAndBlend';
+export {
+  blendedMilkTempC,
+  bottledMilkTempC,
+  isStrained,
+  jugAgainHeat,
+  soakAsItWent,
+  soakStandsIn,
+} from './soakAndBlend';
 export { cautionsAt } from './stepCautions';
 export type { Guide, StepKind } from './stepTable';
 export { GUIDE, stepDefinition } from './stepTable';
 export type { Step } from './steps';
 export { batchSteps } from './steps';
+export type { DoseLine } from './stirredIn';
+export { doseLines, lineG, recipeWithDoses } from './stirredIn';
+export type { Stretch } from './stretch';
+export { TASTING_ML, stretchOf } from './stretch';
+export type { Judged, Liked, LikedBest, Verdict, VerdictThing, Verdicts } from './verdicts';
+export { LIKING, VERDICTS, likedBest, meanLiking } from './verdicts';

@@ -1,10 +1,12 @@
+import { findAddition } from '../ingredients';
 import type { JarSpell, JarTerms, Keeping, KeepingCosts } from '../keeping';
 import { keeping, keepingCosts, spoilageRate } from '../keeping';
 import type { SoakSpell, Surroundings } from '../making';
 import { SOAK_DRIFT_H, integrateDrift, shortensKeeping, soakSpells } from '../making';
 import { counterSoakLimitH } from '../measures';
 import type { BatchState, JarState } from './batchState';
-import { blendedMilkTempC, soakAsItWent } from './soakAndBlend';
+import { bottledMilkTempC, soakAsItWent } from './soakAndBlend';
+import { recipeWithDoses } from './stirredIn';
 
 /** The fridge was, from this moment on, at this temperature: a set figure or one that was read. */
 export interface FridgeReading {
@@ -34,13 +36,16 @@ export function jarSpells(jar: JarState, readings: readonly FridgeReading[], roo
 }
 
 /** What the jar's keeping time rests on. */
-export function jarTerms(state: BatchState, jar: Pick<JarState, 'filledMl'>): JarTerms {
+export function jarTerms(state: BatchState, jar: Pick<JarState, 'filledMl' | 'doses'>): JarTerms {
+  const own = { own: state.ingredients };
   return {
-    milkTempC: blendedMilkTempC(state),
+    milkTempC: bottledMilkTempC(state),
     volumeMl: jar.filledMl,
     budgetH: state.budgetH,
     scalded: state.scalded,
-    fruit: shortensKeeping(state.recipe, { own: state.ingredients }),
+    fruit:
+      shortensKeeping(recipeWithDoses(state), own) ||
+      jar.doses.some(({ addition }) => findAddition(addition, own)?.shortensKeeping === true),
     spentH: counterSoakDebtH(
       soakAsItWent(state) ?? soakSpells(state.recipe.soak, state.surroundings),
       state.surroundings,

@@ -1,6 +1,7 @@
 import type { KitchenFactors, KitchenModel } from '../kitchen';
 import { withIngredients } from '../kitchen';
-import type { Warming } from '../making';
+import { findAddition } from '../ingredients';
+import type { AdditionDose, Warming } from '../making';
 import { soakHistory, warmthAfterC } from '../making';
 import { WATER_G_PER_ML } from '../measures';
 import type {
@@ -12,11 +13,22 @@ import type {
 } from '../predicting';
 import { predictionOf, resolveRecipe, simulateRun, simulatedFigures, withSoak } from '../predicting';
 import type { BatchState, StepState } from './batchState';
+import { strainedMilkMl } from './bottling';
 import { bathS, blendedS, soakAsItWent } from './soakAndBlend';
 import { stepDefinition } from './stepTable';
+import { dosesAsMade } from './stirredIn';
 
 /** What became known on the way, in the order in which it does. */
-export type Fact = 'soak' | 'probed' | 'soaked-mass' | 'liquid-added' | 'loads' | 'blended' | 'thinned';
+export type Fact =
+  | 'equipment'
+  | 'soak'
+  | 'probed'
+  | 'soaked-mass'
+  | 'blended-in'
+  | 'liquid-added'
+  | 'loads'
+  | 'blended'
+  | 'thinned';
 
 export const REPLANNED = ['milkMl', 'solidsPct', 'secondsPerLoad', 'endTempC', 'rupture', 'pulpG'] as const;
 export type ReplannedFigure = (typeof REPLANNED)[number];
@@ -77,6 +89,19 @@ function thinned(outcome: SimulationResult, waterMl: number): SimulationResult {
   };
 }
 
+/** With these doses in place of those it had; what is not known any more is left out. */
+function withAdditions(p: ResolvedRecipe, doses: readonly AdditionDose[]): ResolvedRecipe {
+  const known = doses.flatMap((dose) => {
+    const found = findAddition(dose.addition, p.pantry);
+    return found ? [{ dose, found }] : [];
+  });
+  return {
+    ...p,
+    recipe: { ...p.recipe, additions: known.map(({ dose }) => dose) },
+    additions: known.map(({ found }) => found),
+  };
+}
+
 /** As planned, where nothing can be computed anew: an ingredient that is gone, or a batch that ended. */
 function asPlanned(state: BatchState): Replan {
   const { prediction } = state;
@@ -102,7 +127,7 @@ function asPlanned(state: BatchState): Replan {
  */
 export function replan(state: BatchState, kitchen: KitchenModel, nowMs: number): Replan {
   const then = withIngredients({ ...kitchen, surroundings: state.surroundings }, state.ingredients);
-  const resolved = resolveRecipe(state.recipe, then);
+  const resolved = resolveRecipe(state.plannedRecipe, then);
   if (!resolved.ok) return asPlanned(state);
   const planned = state.prediction;
   let p: ResolvedRecipe = resolved.value;
@@ -129,6 +154,10 @@ export function replan(state: BatchState, kitchen: KitchenModel, nowMs: number):
     run = nextRun;
   };
 
+  if (state.recipe !== state.plannedRecipe) {
+    const used = resolveRecipe(state.recipe, then);
+    if (used.ok) learn('equipment', used.value, { factors: used.value.factors });
+  }
   const spells = soakAsItWent(state);
   if (spells && spells.length > 0) learn('soak', withSoak(p, soakHistory(spells)), {});
   const { soakedG, nutsC, bowlC } = state.measured;
@@ -136,6 +165,11 @@ export function replan(state: BatchState, kitchen: KitchenModel, nowMs: number):
   if (probedC !== null) learn('probed', { ...p, nutTempC: probedC }, {});
   if (soakedG !== null && outcome.uptakeG > 0) {
     learn('soaked-mass', p, { factors: withSoakedMass(outcome, soakedG) });
+  }
+  const blendedIn = dosesAsMade(state, run.doseMl, outcome.milkMl).filter(({ when }) => when === 'before');
+  if (state.stirred.length > 0 || state.leftOut.length > 0) {
+    const stirredIn = p.recipe.additions.filter(({ when }) => when === 'after');
+    learn('blended-in', withAdditions(p, [...blendedIn, ...stirredIn]), {});
   }
   const addedMl = (strained: boolean): number =>
     state.added.reduce((sum, one) => (one.strained === strained ? sum + one.volumeMl : sum), 0);
@@ -157,6 +191,11 @@ export function replan(state: BatchState, kitchen: KitchenModel, nowMs: number):
   const { warming } = outcome;
   const thinnedMl = addedMl(true);
   if (thinnedMl > 0) note('thinned', thinned(outcome, thinnedMl));
+  if (state.stirred.length > 0 || state.leftOut.length > 0) {
+    const strainedMl = strainedMilkMl(state, predictionOf(outcome));
+    const stirredIn = dosesAsMade(state, run.doseMl, strainedMl).filter(({ when }) => when === 'after');
+    outcome = { ...outcome, resolved: withAdditions(p, [...blendedIn, ...stirredIn]) };
+  }
   return {
     prediction: predictionOf(outcome),
     changes,

@@ -1,5 +1,13 @@
-import type { SoakSpell } from '../making';
-import { TAP_TEMP_C, coolingFrom, mixedWithRinseC, soakHistory, warmthAfterC } from '../making';
+import type { SoakSpell, Warming } from '../making';
+import {
+  TAP_TEMP_C,
+  coolingFrom,
+  jugAgainMachine,
+  jugAgainWarming,
+  mixedWithRinseC,
+  soakHistory,
+  warmthAfterC,
+} from '../making';
 import { HOUR_MS } from '../measures';
 import type { BatchState } from './batchState';
 import { stepRanS } from './batchState';
@@ -30,6 +38,32 @@ export function blendedMilkTempC(state: BatchState): number {
       : blend.endTempC;
   const loadC = state.measured.mixC ?? byBlades;
   return mixedWithRinseC(loadC, state.recipe.blend.liquidTempC, blend.rinseHeatShare);
+}
+
+/** Whether the mix is milk by now: strained, or, straight into the glass, blended. */
+export function isStrained({ steps, recipe }: Pick<BatchState, 'steps' | 'recipe'>): boolean {
+  const kind = recipe.intoGlass === true ? 'blend' : 'strain';
+  return steps.some((step) => step.kind === kind && step.doneAtMs !== null);
+}
+
+/** How a fill of strained milk warms as it goes back into the jug; an estimate. */
+export function jugAgainHeat(state: BatchState): Warming {
+  const machine = jugAgainMachine(state.recipe.blend);
+  const { milk } = state.prediction;
+  const fills = state.steps.filter(({ kind }) => kind === 'jug-again').length;
+  const massG = milk.massG / Math.max(1, fills);
+  return jugAgainWarming(machine, massG, blendedMilkTempC(state), state.surroundings.roomTempC);
+}
+
+/** The milk as it goes into the jars, °C: as blended, or as warm as the jug made it again, the warmer one counting. */
+export function bottledMilkTempC(state: BatchState): number {
+  const ranS = state.steps
+    .filter((step) => step.kind === 'jug-again' && step.begunAtMs !== null)
+    .map((step) => stepRanS(step, step.doneAtMs ?? state.plannedAtMs));
+  const blendedC = blendedMilkTempC(state);
+  return ranS.length === 0
+    ? blendedC
+    : Math.max(blendedC, warmthAfterC(jugAgainHeat(state), Math.max(...ranS)));
 }
 
 /** Where the soak stands now, or stood last. */

@@ -1,14 +1,15 @@
 import type { Recipe } from '../making';
-import { RINSED_MAX_C, strainersOf } from '../making';
+import { JUG_AGAIN_LEAST_S, RINSED_MAX_C, strainersOf } from '../making';
 import type { PlannedPrediction } from '../predicting';
 import type { CautionCode } from '../results';
 
 /**
  * Which set of steps a batch was planned with: 1 had seven kinds and one straining, 2 goes pour by pour and on
- * to the washing up, 3 drains nothing that is kept, cools it, and strains again. A batch keeps the guide it began with.
+ * to the washing up, 3 drains nothing that is kept, cools it, and strains again, 4 tastes and stretches, and goes back
+ * into the jug. A batch keeps the guide it began with.
  */
-export type Guide = 1 | 2 | 3;
-export const GUIDE: Guide = 3;
+export type Guide = 1 | 2 | 3 | 4;
+export const GUIDE: Guide = 4;
 
 /** What decides which steps a batch has. */
 export interface StepPlan {
@@ -16,6 +17,8 @@ export interface StepPlan {
   prediction: PlannedPrediction;
   guide: Guide;
   loads: number;
+  /** Whether strained milk goes back into the jug, how often that is filled, and whether it is strained once more. */
+  jugAgain: { fills: number; strain: boolean } | null;
 }
 
 /** What is known of a step when it is to begin or to end. */
@@ -35,7 +38,7 @@ export interface StepDefinition {
   /** How often a batch has it: 0 for never, `once` without a number, else numbered from 1. */
   times: (plan: StepPlan) => number | 'once';
   /** What its number counts. Steps of loads are gone through load by load. */
-  counts: 'load' | 'pour' | null;
+  counts: 'load' | 'pour' | 'fill' | null;
   /** How long it runs by the clock, s; null when it ends by hand. */
   timerS: (plan: StepPlan) => number | null;
   /** How long its clock should run by what is known when it is started, s. */
@@ -212,12 +215,30 @@ export const STEP_TABLE = {
     urgent: true,
     asks: true,
   },
+  taste: {
+    ...BY_HAND,
+    times: onceIf((plan) => plan.guide > 3 && toJars(plan)),
+    urgent: true,
+    asks: true,
+  },
   finish: {
     ...BY_HAND,
     times: onceIf((plan) => whole(plan) && plan.recipe.additions.some((dose) => dose.when === 'after')),
     urgent: true,
     cautions: ['salted-twice', 'salty'],
     additions: 'after',
+  },
+  'jug-again': {
+    ...BY_HAND,
+    times: ({ jugAgain }) => jugAgain?.fills ?? 0,
+    counts: 'fill',
+    timerS: () => JUG_AGAIN_LEAST_S,
+    urgent: true,
+  },
+  'strain-finished': {
+    ...BY_HAND,
+    times: onceIf(({ jugAgain }) => jugAgain?.strain === true),
+    urgent: true,
   },
   drink: {
     ...BY_HAND,

@@ -28,8 +28,9 @@ export function batchSteps(
   prediction: PlannedPrediction,
   guide: Guide = GUIDE,
   loads: number = prediction.blend.loads,
+  jugAgain: StepPlan['jugAgain'] = null,
 ): Step[] {
-  const plan: StepPlan = { recipe, prediction, guide, loads };
+  const plan: StepPlan = { recipe, prediction, guide, loads, jugAgain };
   const steps: Step[] = [];
   const byLoad = STEP_KINDS.filter((kind) => stepDefinition(kind).counts === 'load');
   for (const kind of STEP_KINDS) {

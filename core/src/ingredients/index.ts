@@ -1,6 +1,7 @@
 export type { Addition, OwnAddition } from './addition';
 export { isSalt } from './addition';
 export { ADDITION_TABLE } from './additionTable';
+export { DRINK_ADDITIONS } from './drinkAdditions';
 export type { Allergen, AllergenFacts, AllergenLabel, ContainedAllergen } from './allergen';
 export { ALLERGENS, allergensIn, isFreeOf, metAllergens } from './allergen';
 export type { Composition } from './composition';

@@ -1,10 +1,13 @@
 import type { Addition, OwnAddition } from './addition';
 import { ADDITION_TABLE } from './additionTable';
+import { DRINK_ADDITIONS } from './drinkAdditions';
 import type { Ingredient, OwnIngredient } from './ingredient';
 import { NUT_TABLE } from './nutTable';
 
 const NUTS: ReadonlyMap<string, Ingredient> = new Map(NUT_TABLE.map((row) => [row.key, row]));
-const ADDITIONS: ReadonlyMap<string, Addition> = new Map(ADDITION_TABLE.map((row) => [row.key, row]));
+const ADDITIONS: ReadonlyMap<string, Addition> = new Map(
+  [...ADDITION_TABLE, ...DRINK_ADDITIONS].map((row) => [row.key, row]),
+);
 
 /** What a kitchen has to make milk from: the table's ingredients and additions, and besides them the cook's own. */
 export interface Pantry {

@@ -40,6 +40,20 @@ export function mostGPerL({ capGPerL }: Addition): number {
   return Math.min(LIMITS.gPerL.max, MOST_CAPS * (capGPerL ?? Infinity));
 }
 
+/** What is wrong with `massG` of an addition in so much milk; null where it can be. Amounts to say are in g per litre. */
+export function doseTrouble(
+  addition: Addition,
+  massG: number,
+  milkMl: number,
+): { why: 'nothing' } | { why: 'too-little' | 'too-much'; gPerL: number } | null {
+  if (!(massG > 0)) return { why: 'nothing' };
+  const gPerL = (1000 * massG) / milkMl;
+  const most = mostGPerL(addition);
+  // One piece more or less of what was rounded is no matter.
+  if (gPerL > most * (1 + 1e-6)) return { why: 'too-much', gPerL: most };
+  return gPerL < LIMITS.gPerL.min ? { why: 'too-little', gPerL: LIMITS.gPerL.min } : null;
+}
+
 /** First doses offered, g per litre, each on the safe side of usual; estimates. Sweeteners begin at a little sweet. */
 const FIRST_G_PER_L: Readonly<Record<string, number>> = {
   salt: 0.5,

@@ -22,6 +22,10 @@ export {
   warmingOf,
   warmthAfterC,
 } from './blend';
+export type { Drink, Serving } from './drinks';
+export { DRINKS, WARM_DRINK_C, warmthOfDrink } from './drinks';
+export type { EquipmentUsed } from './equipment';
+export { withEquipment } from './equipment';
 export type { AddedPart, Brought } from './finish';
 export {
   MOST_CAPS,
@@ -31,6 +35,7 @@ export {
   firstDose,
   mostGPerL,
   doseG,
+  doseTrouble,
   dosedGPerL,
   partAddition,
   shortensKeeping,
@@ -39,12 +44,30 @@ export {
   sweetnessGPerL,
   withSweetness,
 } from './finish';
+export {
+  JUG_AGAIN_LEAST_S,
+  JUG_AGAIN_SPEED,
+  isFibrous,
+  jugAgainFills,
+  jugAgainMachine,
+  jugAgainWarming,
+  needsBlades,
+} from './jugAgain';
 export type { Machine, MachineKind } from './machine';
 export { FROTH_FACTOR, MACHINES, POWER_OF_RATED, fillLineOf, powerAtSpeedW, powerIntoLoadW } from './machine';
 export { MOST_NUTS, plainName, withNutAdded, withNutForm, withNuts, withSoakMethod } from './nutChoice';
 export type { Peel, PeeledNut } from './peel';
 export { canPeel, peelNut, skinsSlip } from './peel';
-export type { AdditionDose, Purpose, Recipe, SecondStrainer, Soak, SoakMethod, Surroundings } from './recipe';
+export type {
+  AdditionDose,
+  HandDose,
+  Purpose,
+  Recipe,
+  SecondStrainer,
+  Soak,
+  SoakMethod,
+  Surroundings,
+} from './recipe';
 export {
   HOT_POUR_TEMP_C,
   PURPOSES,

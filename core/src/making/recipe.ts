@@ -100,6 +100,14 @@ export interface AdditionDose {
   said?: SaidDose | undefined;
 }
 
+/** So much of an addition, put in by hand. */
+export interface HandDose {
+  addition: string;
+  massG: number;
+  /** How the cook said it; left out where it was weighed. */
+  said?: SaidDose | undefined;
+}
+
 /** A liquid that takes the place of part of the water. */
 export interface OtherLiquid {
   /** Key of a liquid of the additions' table. */

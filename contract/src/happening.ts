@@ -1,0 +1,140 @@
+import type { EventBody } from '@humble-churn/core';
+import { HYGIENE_PARTS, LIKING, MAX_LOADS, VERDICTS } from '@humble-churn/core';
+import { z } from 'zod';
+import { AdditionKeySchema, MOST_OWN_ITEMS, OwnItemSchema } from './ingredient';
+import { BlendSchema, SaidDoseSchema, StrainSchema } from './recipe';
+
+const massG = z.number().min(0).max(60_000);
+const volumeMl = z.number().min(0).max(60_000);
+const pouredMl = z.number().min(1).max(60_000);
+const ReadingSchema = z.union([z.object({ massG }), z.object({ volumeMl })]);
+const JarIdSchema = z.uuid();
+const StepIdSchema = z.string().min(1).max(20);
+const secondsS = z
+  .number()
+  .min(1)
+  .max(86_400 * 3);
+const ReasonSchema = z.string().trim().min(1).max(200);
+const WordsSchema = z.string().trim().min(1).max(280);
+const OwnItemsSchema = z.array(OwnItemSchema).max(MOST_OWN_ITEMS);
+
+const HandDoseSchema = z.object({
+  addition: AdditionKeySchema,
+  massG: z.number().positive().max(20_000),
+  said: SaidDoseSchema.optional(),
+});
+
+/** What holds something read, judged or said, and can be corrected afterwards. */
+const correctable = [
+  z.object({
+    type: z.literal('measured'),
+    what: z.enum(['soaked', 'milk', 'pulp']),
+    reading: ReadingSchema,
+    /** Judged, not weighed or read off a scale. */
+    byEye: z.boolean().optional(),
+  }),
+  z.object({
+    type: z.literal('probed'),
+    what: z.enum(['nuts', 'bowl', 'mix']),
+    tempC: z.number().min(-20).max(110),
+  }),
+  z.object({ type: z.literal('liquid-added'), volumeMl: z.number().min(1).max(20_000) }),
+  HandDoseSchema.extend({ type: z.literal('stirred-in'), own: OwnItemsSchema.optional() }),
+  z.object({ type: z.literal('tasted'), volumeMl: z.number().min(1).max(2_000) }),
+  z.discriminatedUnion('what', [
+    z.object({ type: z.literal('judged'), what: z.literal('grit'), verdict: z.enum(VERDICTS.grit) }),
+    z.object({ type: z.literal('judged'), what: z.literal('froth'), verdict: z.enum(VERDICTS.froth) }),
+    z.object({ type: z.literal('judged'), what: z.literal('look'), verdict: z.enum(VERDICTS.look) }),
+  ]),
+  z.object({
+    type: z.literal('liked'),
+    liking: z.number().int().min(LIKING.min).max(LIKING.max).nullable(),
+    words: WordsSchema.nullable(),
+    jarId: JarIdSchema.nullable(),
+  }),
+  z.object({
+    type: z.literal('bottled'),
+    jars: z
+      .array(
+        z.object({
+          id: JarIdSchema,
+          label: z.string().trim().min(1).max(40),
+          volumeMl: pouredMl,
+          place: z.enum(['fridge', 'freezer']),
+          doses: z
+            .array(HandDoseSchema)
+            .max(12)
+            .optional()
+            .meta({ description: 'Stirred into this jar alone' }),
+          carried: z.boolean().optional().meta({ description: 'Small, to be carried out of the house' }),
+        }),
+      )
+      .min(1)
+      .max(24),
+    scalded: z.boolean(),
+    hygiene: z.partialRecord(z.enum(HYGIENE_PARTS), z.boolean()).optional(),
+    own: OwnItemsSchema.optional(),
+  }),
+  z.object({ type: z.literal('jar-drawn'), jarId: JarIdSchema, volumeMl: pouredMl }),
+  z.object({
+    type: z.literal('equipment-used'),
+    blend: BlendSchema.pick({
+      machine: true,
+      machineName: true,
+      powerW: true,
+      fillLineMl: true,
+      speed: true,
+    }).optional(),
+    strain: StrainSchema.omit({ washShare: true }).optional(),
+  }),
+  z.object({
+    type: z.literal('drink-made'),
+    jarId: JarIdSchema,
+    volumeMl: pouredMl,
+    name: z.string().trim().min(1).max(60),
+    serving: z.enum(['cold', 'iced', 'blended', 'warm']),
+    doses: z.array(HandDoseSchema).max(12),
+    own: OwnItemsSchema.optional(),
+  }),
+  z.object({ type: z.literal('pulp-stored'), place: z.enum(['fridge', 'freezer', 'dried']), massG }),
+] as const;
+
+/** What a client may say happened; planning is the server's to say. */
+export const EventBodySchema = z
+  .discriminatedUnion('type', [
+    ...correctable,
+    z.object({
+      type: z.literal('step-begun'),
+      step: StepIdSchema,
+      timerS: secondsS.nullable().default(null),
+    }),
+    z.object({ type: z.literal('step-paused'), step: StepIdSchema }),
+    z.object({ type: z.literal('time-added'), step: StepIdSchema, seconds: secondsS }),
+    z.object({ type: z.literal('step-done'), step: StepIdSchema }),
+    z.object({ type: z.literal('step-timed'), step: StepIdSchema, seconds: secondsS }),
+    z.object({
+      type: z.literal('soak-tended'),
+      what: z.enum(['water-changed', 'to-fridge', 'to-counter']),
+    }),
+    z.object({ type: z.literal('left-out'), addition: AdditionKeySchema }),
+    z.object({ type: z.literal('jug-again'), strain: z.boolean() }),
+    z.object({ type: z.literal('entered-afterwards') }),
+    z.object({
+      type: z.literal('corrected'),
+      eventId: z.uuid(),
+      to: z.discriminatedUnion('type', correctable),
+    }),
+    z.object({ type: z.literal('loads-split'), loads: z.number().int().min(1).max(MAX_LOADS) }),
+    z.object({ type: z.literal('not-measured'), what: z.enum(['soaked', 'milk', 'pulp']) }),
+    z.object({
+      type: z.literal('jar-moved'),
+      jarId: JarIdSchema,
+      place: z.enum(['fridge', 'freezer', 'out']),
+    }),
+    z.object({ type: z.literal('jar-emptied'), jarId: JarIdSchema }),
+    z.object({ type: z.literal('jar-discarded'), jarId: JarIdSchema, reason: ReasonSchema }),
+    z.object({ type: z.literal('pulp-used'), place: z.enum(['fridge', 'freezer', 'dried']) }),
+    z.object({ type: z.literal('abandoned'), reason: ReasonSchema }),
+    z.object({ type: z.literal('undone'), eventId: z.uuid() }),
+  ])
+  .meta({ id: 'Happening' }) satisfies z.ZodType<EventBody>;

@@ -1,0 +1,94 @@
+import type { BatchEvent, CorrectableBody, CorrectableType } from './batchState';
+import { CORRECTABLE } from './batchState';
+
+/** An entry that holds something read, judged or said, which may turn out to have been otherwise. */
+export function isCorrectable(event: BatchEvent): event is BatchEvent & { type: CorrectableType } {
+  return CORRECTABLE.some((type) => type === event.type);
+}
+
+/** An entry that says `to` in place of what it said: it stays itself, at its moment. */
+function correctedBy({ id, atMs }: BatchEvent, to: CorrectableBody): BatchEvent {
+  return { ...to, id, atMs };
+}
+
+/**
+ * Events that still count: those not undone, without the undoing itself, each as it was last corrected. Corrections stay
+ * among them, so that they can be taken back; they change nothing by themselves.
+ */
+export function effectiveEvents(events: readonly BatchEvent[]): BatchEvent[] {
+  const gone = new Set<string>();
+  for (const event of events) if (event.type === 'undone') gone.add(event.eventId);
+  const counted = events.filter((event) => event.type !== 'undone' && !gone.has(event.id));
+  const corrected = new Map<string, CorrectableBody>();
+  for (const event of counted) if (event.type === 'corrected') corrected.set(event.eventId, event.to);
+  if (corrected.size === 0) return counted;
+  return counted.map((event) => {
+    const to = corrected.get(event.id);
+    return to?.type === event.type ? correctedBy(event, to) : event;
+  });
+}
+
+/** Milk that was poured out of each jar by these entries, mL. */
+function pouredMl(events: readonly BatchEvent[], jarId: string): number {
+  return events.reduce(
+    (sum, event) =>
+      (event.type === 'jar-drawn' || event.type === 'drink-made') && event.jarId === jarId
+        ? sum + event.volumeMl
+        : sum,
+    0,
+  );
+}
+
+export type CorrectionRefusal = 'unknown-entry' | 'not-correctable' | 'other-kind' | 'less-than-was-poured';
+
+/**
+ * Why an entry may not be corrected to `to`; null when it may. It must count and hold something read, judged or said;
+ * it stays of its kind and about the same thing; and no jar may end with less than was poured out of it.
+ */
+export function correctionRefusal(
+  counted: readonly BatchEvent[],
+  eventId: string,
+  to: CorrectableBody,
+): CorrectionRefusal | null {
+  const was = counted.find(({ id }) => id === eventId);
+  if (!was) return 'unknown-entry';
+  if (!isCorrectable(was)) return 'not-correctable';
+  if (was.type !== to.type || subjectOf(was) !== subjectOf(to)) return 'other-kind';
+  const then = counted.map((event) => (event.id === eventId ? correctedBy(event, to) : event));
+  for (const event of then) {
+    if (event.type !== 'bottled') continue;
+    for (const { id, volumeMl } of event.jars) {
+      // Half a millilitre of rounding is no milk that was not there.
+      if (pouredMl(then, id) > volumeMl + 0.5) return 'less-than-was-poured';
+    }
+  }
+  return null;
+}
+
+/** What an entry is about, which a correction must not change. */
+function subjectOf(body: CorrectableBody): string {
+  switch (body.type) {
+    case 'measured':
+    case 'probed':
+    case 'judged':
+      return body.what;
+    case 'stirred-in':
+      return body.addition;
+    case 'jar-drawn':
+    case 'drink-made':
+      return body.jarId;
+    case 'liked':
+      return body.jarId ?? '';
+    case 'bottled':
+      return body.jars
+        .map(({ id }) => id)
+        .sort()
+        .join();
+    case 'pulp-stored':
+      return body.place;
+    case 'liquid-added':
+    case 'tasted':
+    case 'equipment-used':
+      return '';
+  }
+}
