@@ -6,6 +6,7 @@ import { Slot } from 'expo-router';
 import { StatusBar } from 'expo-status-bar';
 import { useState } from 'react';
 import { StepAlerts } from '~/features/counter/StepAlerts';
+import { StepUnderWay } from '~/features/counter/StepUnderWay';
 import { Shell } from '~/ui/Shell';
 import { ThemeProvider } from '~/ui/ThemeProvider';
 import { ToastHost } from '~/ui/Toast';
@@ -39,7 +40,7 @@ export default function Layout() {
         <StatusBar style="auto" />
         <ToastHost>
           <MeasuresProvider>
-            <Shell>
+            <Shell underWay={(rail) => <StepUnderWay rail={rail} />}>
               <Slot />
             </Shell>
           </MeasuresProvider>

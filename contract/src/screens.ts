@@ -14,6 +14,7 @@ export const SCREENS = [
   '/kitchen',
   '/notebook',
   '/notebook/:batchId',
+  '/notebook/enter',
   '/recipes',
   '/shelf',
   '/shelf/:batchId/:jarId',

@@ -5,6 +5,7 @@ export type {
   BatchState,
   BatchSummary,
   CorrectableBody,
+  Departure,
   DoseLine,
   DrinkFigures,
   EventBody,
@@ -46,6 +47,7 @@ export {
   cautionsAt,
   clockLengthS,
   comparisons,
+  departures,
   doseLines,
   dosesTogether,
   drinkFigures,
@@ -62,13 +64,14 @@ export {
   jarKeeping,
   jarSpells,
   jarTerms,
-  jugAgainHeat,
+  jugAgainWarmthC,
   lastTap,
   likedBest,
   lineG,
   meanLiking,
   movedInterval,
   nutritionWith,
+  ownDrinks,
   ownIn,
   plannedEvent,
   recipeAllergens,
@@ -118,6 +121,7 @@ export type {
 } from './ingredients';
 export {
   ADDITION_TABLE,
+  DRINK_ADDITIONS,
   ALLERGENS,
   NUT_TABLE,
   TABLE_ONLY,
@@ -153,6 +157,7 @@ export type {
 } from './keeping';
 export {
   HYGIENE_PARTS,
+  outUntilMs,
   hygieneAsked,
   hygieneFailed,
   PULP_KEEP_DAYS,
@@ -189,6 +194,7 @@ export type {
   Surroundings,
 } from './making';
 export {
+  COOKED_FROM_C,
   DRINKS,
   JUG_AGAIN_LEAST_S,
   WARM_DRINK_C,

@@ -16,7 +16,14 @@ function isHere(place: Place, pathname: string): boolean {
 }
 
 /** The frame of every screen: places under the thumb on a phone, in a rail at the side on a wide screen. */
-export function Shell({ children }: { children: ReactNode }) {
+export function Shell({
+  children,
+  underWay,
+}: {
+  children: ReactNode;
+  /** The way to the step under way, for a rail or for the foot of a phone. */
+  underWay: (rail: boolean) => ReactNode;
+}) {
   const colour = useColours();
   const { width } = useWindowDimensions();
   const wide = width >= WIDE_FROM_PX;
@@ -24,7 +31,7 @@ export function Shell({ children }: { children: ReactNode }) {
   return (
     <View style={[styles.shell, wide && styles.wide, { backgroundColor: colour.ground }]}>
       <SkipLink />
-      {wide && <Nav rail />}
+      {wide && <Nav rail underWay={underWay(true)} />}
       <View style={styles.screen}>
         {children}
         <View style={styles.foot} pointerEvents="box-none">
@@ -32,6 +39,7 @@ export function Shell({ children }: { children: ReactNode }) {
           <PendingEntries />
         </View>
       </View>
+      {!wide && underWay(false)}
       {!wide && <Nav rail={false} />}
       <Shortcuts />
     </View>
@@ -78,7 +86,7 @@ function useFieldInSight(): void {
 /** In a narrower window the names of the places are set smaller, so that all are in sight, px. */
 const NARROW_PX = 380;
 
-function Nav({ rail }: { rail: boolean }) {
+function Nav({ rail, underWay }: { rail: boolean; underWay?: ReactNode }) {
   const colour = useColours();
   const pathname = usePathname();
   const router = useRouter();
@@ -131,6 +139,7 @@ function Nav({ rail }: { rail: boolean }) {
           </Pressable>
         );
       })}
+      {rail && underWay}
     </View>
   );
 }

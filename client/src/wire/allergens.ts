@@ -1,10 +1,10 @@
 import { allergensText } from '@humble-churn/contract';
-import type { BatchState, OwnItem, Recipe, Pantry } from '@humble-churn/core';
-import { batchAllergens, recipeAllergens } from '@humble-churn/core';
+import type { BatchState, JarState, OwnItem, Recipe, Pantry } from '@humble-churn/core';
+import { batchAllergens, jarAllergens, recipeAllergens } from '@humble-churn/core';
 import { useOwnIngredients } from './kitchen';
 
 /** The allergens of a batch in words, by the ingredients it was planned with. */
-export function useBatchAllergensText(): (state: Pick<BatchState, 'recipe' | 'ingredients'>) => string {
+export function useBatchAllergensText(): (state: BatchState) => string {
   const { data } = useOwnIngredients();
   return (state) => allergensText(batchAllergens(state, { own: data ?? [] }));
 }
@@ -18,4 +18,10 @@ export function keptAllergensText(recipe: Recipe, kept: readonly OwnItem[], { ow
   const now = recipeAllergens(recipe, { own: [...own, ...kept] });
   const more = now.contains.filter((one) => !was.contains.some(({ allergen }) => allergen === one.allergen));
   return allergensText({ contains: [...was.contains, ...more], unknown: was.unknown });
+}
+
+/** The allergens of one jar in words: those of its batch, and of what was stirred into it alone. */
+export function useJarAllergensText(): (state: BatchState, jar: Pick<JarState, 'doses'>) => string {
+  const { data } = useOwnIngredients();
+  return (state, jar) => allergensText(jarAllergens(state, jar, { own: data ?? [] }));
 }

@@ -129,6 +129,8 @@ interface NewBatch {
   planId?: string;
   /** New for each batch, the same when the same tap is retried; it becomes the batch's id. */
   key: string;
+  /** How long ago it was begun, ms; left out where it is now. */
+  begunAgoMs?: number;
 }
 
 /**
@@ -138,7 +140,7 @@ interface NewBatch {
 export function useStartBatch() {
   const client = useQueryClient();
   return useMutation({
-    mutationFn: async ({ recipe, own, planId, key }: NewBatch): Promise<{ id: string }> => {
+    mutationFn: async ({ recipe, own, planId, key, begunAgoMs = 0 }: NewBatch): Promise<{ id: string }> => {
       const body = {
         planId: planId ?? null,
         recipe: wireRecipe(recipe),
@@ -147,6 +149,7 @@ export function useStartBatch() {
       };
       await carryOut(client, 'startBatch', {
         key,
+        happenedAgoMs: begunAgoMs,
         params: undefined,
         body,
         effect: () => {
@@ -169,17 +172,23 @@ export type RecordableEvent = CommandBody<'recordEvents'>['happenings'][number];
 export function enqueueEvents(
   batchId: string,
   happenings: readonly RecordableEvent[],
+  happenedAgoMs = 0,
 ): EntryOf<'recordEvents'> {
   const ids = happenings.map(() => crypto.randomUUID());
   const body = { happenings: [...happenings], ids };
-  return enqueue('recordEvents', { params: { batchId }, body, effect: null });
+  return enqueue(
+    'recordEvents',
+    { params: { batchId }, body, effect: null },
+    crypto.randomUUID(),
+    happenedAgoMs,
+  );
 }
 
 /** Adds to the log of any batch, such as one that was started a moment ago. */
 export function useRecordTo() {
   const client = useQueryClient();
-  return (batchId: string, happenings: readonly RecordableEvent[]): void =>
-    send(client, enqueueEvents(batchId, happenings));
+  return (batchId: string, happenings: readonly RecordableEvent[], happenedAgoMs = 0): void =>
+    send(client, enqueueEvents(batchId, happenings, happenedAgoMs));
 }
 
 /** Adds to a batch's log; all of one tap goes in together. It counts at once and is kept whatever happens. */

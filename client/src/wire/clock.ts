@@ -10,6 +10,11 @@ export function markNow(): Mark {
   return { wallMs: Date.now(), steadyMs: performance.now() };
 }
 
+/** The moment so much before a mark. */
+export function markBefore({ wallMs, steadyMs }: Mark, ms: number): Mark {
+  return { wallMs: wallMs - ms, steadyMs: steadyMs - ms };
+}
+
 /** A wall clock that lost this much on the steady one was set back. */
 const SET_BACK_MS = 250;
 /** One that gained this much was set forward, or the device slept. */

@@ -63,5 +63,27 @@ function happeningKind(what: RecordableEvent): string {
       return `given up: ${what.reason}`;
     case 'undone':
       return 'an undo';
+    case 'step-timed':
+      return `${what.step} took ${Math.round(what.seconds / 60)} min`;
+    case 'stirred-in':
+      return `${what.addition}, ${what.massG.toFixed(1)} g put in`;
+    case 'left-out':
+      return `${what.addition} left out`;
+    case 'equipment-used':
+      return 'other gear';
+    case 'tasted':
+      return 'a tasting glass';
+    case 'jug-again':
+      return 'back into the jug';
+    case 'judged':
+      return `${what.what}: ${what.verdict}`;
+    case 'liked':
+      return what.words ?? `liked ${what.liking ?? 0} of 4`;
+    case 'entered-afterwards':
+      return 'entered afterwards';
+    case 'corrected':
+      return `a correction: ${happeningKind(what.to)}`;
+    case 'drink-made':
+      return `a drink: ${what.name}`;
   }
 }

@@ -1,7 +1,7 @@
 import type { CommandName } from '@humble-churn/contract';
 import { z } from 'zod';
 import type { Mark } from './clock';
-import { markNow, serverNowMs, sinceMs } from './clock';
+import { markBefore, markNow, serverNowMs, sinceMs } from './clock';
 import type { Command, Entry, EntryOf } from './commandEntries';
 import { readEntry } from './commandEntries';
 import { deviceStorage, keepOnDevice } from './deviceStorage';
@@ -66,15 +66,22 @@ function nextOrder(): number {
 
 /**
  * Writes a command down. From here on it is kept, unless the browser refuses: then only as long as the page. Given
- * again under the same key it is the same command. Throws for one that could not be read back.
+ * again under the same key it is the same command. What is told afterwards happened so long ago. Throws for one that could not be read back.
  */
 export function enqueue<N extends CommandName>(
   name: N,
   command: Command<N>,
   key: string = crypto.randomUUID(),
+  happenedAgoMs = 0,
 ): EntryOf<N> {
-  const mark = markNow();
-  const frame = { name, key, order: nextOrder(), atMs: serverNowMs(), wallMs: mark.wallMs };
+  const mark = markBefore(markNow(), happenedAgoMs);
+  const frame = {
+    name,
+    key,
+    order: nextOrder(),
+    atMs: serverNowMs() - happenedAgoMs,
+    wallMs: mark.wallMs,
+  };
   const entry = { ...command, ...frame };
   // What could not be read back would be lost with the page.
   if (readEntry(entry) === null) {

@@ -115,6 +115,8 @@ export function send(client: QueryClient, entry: Entry): void {
 export interface AwaitedCommand<N extends CommandName> extends Omit<Command<N>, 'effect'> {
   /** New for each command, the same when the same tap is tried again. */
   key: string;
+  /** How long ago it happened, ms; left out where it is now. */
+  happenedAgoMs?: number;
   /** What this device expects to come of it; throws where it cannot know. */
   effect: () => CommandEffect<N>;
 }
@@ -127,18 +129,18 @@ export interface AwaitedCommand<N extends CommandName> extends Omit<Command<N>, 
 export async function carryOut<N extends CommandName>(
   client: QueryClient,
   name: N,
-  { key, effect, ...command }: AwaitedCommand<N>,
+  { key, happenedAgoMs = 0, effect, ...command }: AwaitedCommand<N>,
 ): Promise<{ sent: true; answer: CommandAnswer<N> } | { sent: false; effect: CommandEffect<N> }> {
   try {
     if (isAway() || pendingEntries(client).length > 0) throw new ServerUnreachable();
-    const answer = await callCommand(name, command, key, 0);
+    const answer = await callCommand(name, command, key, happenedAgoMs);
     takeAnswer(client, name, answer, command.body);
     void askChanges(client).catch(() => undefined);
     return { sent: true, answer };
   } catch (error) {
     if (!(error instanceof ServerUnreachable)) throw error;
     const expected = effect();
-    send(client, enqueue<N>(name, { ...command, effect: expected }, key));
+    send(client, enqueue<N>(name, { ...command, effect: expected }, key, happenedAgoMs));
     return { sent: false, effect: expected };
   }
 }

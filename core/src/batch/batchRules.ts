@@ -37,6 +37,114 @@ export type EventRefusalCode =
 /** So much more than there is may be poured: what is shown is rounded. */
 const ROUNDING_ML = 5;
 
+type BodyOf<T extends EventBody['type']> = Extract<EventBody, { type: T }>;
+type Rule<B extends EventBody> = (
+  state: BatchState,
+  event: B,
+  nowMs: number,
+  readings: readonly FridgeReading[],
+) => EventRefusalCode | null;
+
+const underWay = ({ status }: BatchState): EventRefusalCode | null =>
+  status === 'under-way' ? null : 'batch-over';
+const notGivenUp = ({ status }: BatchState): EventRefusalCode | null =>
+  status === 'abandoned' ? 'batch-over' : null;
+
+type OfStep = 'step-begun' | 'step-paused' | 'time-added' | 'step-done';
+
+const atStep: Rule<BodyOf<OfStep>> = (state, event, nowMs) => {
+  const step = state.steps.find((one) => one.id === event.step);
+  if (!step) return 'unknown-step';
+  if (step.doneAtMs !== null) return 'step-already-done';
+  if (state.status === 'abandoned') return 'batch-over';
+  if (state.current?.id !== step.id) return 'not-the-current-step';
+  if (event.type === 'step-begun' && step.runningSinceMs !== null) return 'already-running';
+  if (event.type === 'step-paused' && step.runningSinceMs === null) return 'not-running';
+  const definition = stepDefinition(step.kind);
+  if (event.type === 'step-done') return definition.mayEnd(stepFacts(state, step, nowMs));
+  if (event.type === 'step-begun') return definition.mayBegin(stepFacts(state, step, nowMs));
+  return null;
+};
+
+type OfJar = 'jar-moved' | 'jar-drawn' | 'drink-made' | 'jar-emptied' | 'jar-discarded';
+
+const ofJar: Rule<BodyOf<OfJar>> = (state, event, nowMs, readings) => {
+  const jar = state.jars.find((one) => one.id === event.jarId);
+  if (!jar) return 'unknown-jar';
+  if (jar.fate !== 'in-use') return 'jar-gone';
+  if (event.type === 'drink-made' && event.volumeMl > jar.leftMl + ROUNDING_ML) return 'more-than-there-is';
+  const freezes = event.type === 'jar-moved' && event.place === 'freezer';
+  return freezes && !jarKeeping(state, jar, readings, nowMs).mayFreeze ? 'too-late-to-freeze' : null;
+};
+
+/** Why each kind of entry may not be added; null when it may. */
+const RULES: { readonly [T in EventBody['type']]: Rule<BodyOf<T>> } = {
+  planned: () => 'already-planned',
+  undone: (state, { eventId }) => (state.undoable?.id === eventId ? null : 'not-the-last-event'),
+  'step-begun': atStep,
+  'step-paused': atStep,
+  'time-added': atStep,
+  'step-done': atStep,
+  'step-timed': (state, event) => {
+    const step = state.steps.find((one) => one.id === event.step);
+    if (!step) return 'unknown-step';
+    return step.timerS === null || step.doneAtMs === null ? 'not-timed' : null;
+  },
+  'soak-tended': (state, { what }) => {
+    if (state.current?.kind !== 'soak' || state.current.begunAtMs === null) return 'no-soak-standing';
+    const inFridge = soakStandsIn(state) === 'fridge';
+    if (what === 'to-fridge' && inFridge) return 'soak-stands-there';
+    return what === 'to-counter' && !inFridge ? 'soak-stands-there' : null;
+  },
+  'loads-split': (state, { loads }) => {
+    const { current } = state;
+    if (state.status !== 'under-way') return 'batch-over';
+    if (!current || !stepDefinition(current.kind).splits) return 'cannot-split';
+    return loads >= (current.nth ?? 1) && loads <= MAX_LOADS ? null : 'cannot-split';
+  },
+  'liquid-added': underWay,
+  'stirred-in': underWay,
+  'equipment-used': underWay,
+  'left-out': (state, event) => {
+    if (state.status !== 'under-way') return 'batch-over';
+    return state.recipe.additions.some(({ addition }) => addition === event.addition) ? null : 'not-planned';
+  },
+  tasted: (state, { volumeMl }) => {
+    if (state.status !== 'under-way') return 'batch-over';
+    if (!isStrained(state)) return 'not-strained';
+    return volumeMl < strainedMilkMl(state, state.prediction) ? null : 'more-than-there-is';
+  },
+  'jug-again': (state) => {
+    if (state.status !== 'under-way') return 'batch-over';
+    return isStrained(state) && state.guide > 3 ? null : 'not-strained';
+  },
+  'entered-afterwards': (state) => {
+    if (state.status !== 'under-way') return 'batch-over';
+    const begun = state.steps.some((step) => step.begunAtMs !== null || step.doneAtMs !== null);
+    return begun ? 'already-begun' : null;
+  },
+  probed: notGivenUp,
+  measured: notGivenUp,
+  'not-measured': notGivenUp,
+  'pulp-stored': notGivenUp,
+  judged: notGivenUp,
+  liked: (state, { jarId }) =>
+    notGivenUp(state) ?? (jarId === null || state.jars.some(({ id }) => id === jarId) ? null : 'unknown-jar'),
+  corrected: (state, { eventId, to }) => correctionRefusal(state.entries, eventId, to),
+  bottled: (state) => {
+    if (state.status !== 'under-way') return 'batch-over';
+    return state.current?.kind === 'bottle' ? null : 'not-the-current-step';
+  },
+  abandoned: underWay,
+  'pulp-used': (state, { place }) =>
+    state.pulp.some((pulp) => pulp.place === place && pulp.usedAtMs === null) ? null : 'no-such-pulp',
+  'jar-moved': ofJar,
+  'jar-drawn': ofJar,
+  'drink-made': ofJar,
+  'jar-emptied': ofJar,
+  'jar-discarded': ofJar,
+};
+
 /** Why this may not be added to the log now; null when it may. */
 export function eventRefusal(
   state: BatchState,
@@ -44,102 +152,8 @@ export function eventRefusal(
   readings: readonly FridgeReading[],
   nowMs: number,
 ): EventRefusalCode | null {
-  switch (event.type) {
-    case 'planned':
-      return 'already-planned';
-    case 'undone':
-      return state.undoable?.id === event.eventId ? null : 'not-the-last-event';
-    case 'step-begun':
-    case 'step-paused':
-    case 'time-added':
-    case 'step-done': {
-      const step = state.steps.find((one) => one.id === event.step);
-      if (!step) return 'unknown-step';
-      if (step.doneAtMs !== null) return 'step-already-done';
-      if (state.status === 'abandoned') return 'batch-over';
-      if (state.current?.id !== step.id) return 'not-the-current-step';
-      if (event.type === 'step-begun' && step.runningSinceMs !== null) return 'already-running';
-      if (event.type === 'step-paused' && step.runningSinceMs === null) return 'not-running';
-      const definition = stepDefinition(step.kind);
-      if (event.type === 'step-done') return definition.mayEnd(stepFacts(state, step, nowMs));
-      if (event.type === 'step-begun') return definition.mayBegin(stepFacts(state, step, nowMs));
-      return null;
-    }
-    case 'step-timed': {
-      const step = state.steps.find((one) => one.id === event.step);
-      if (!step) return 'unknown-step';
-      return step.timerS === null || step.doneAtMs === null ? 'not-timed' : null;
-    }
-    case 'soak-tended': {
-      if (state.current?.kind !== 'soak' || state.current.begunAtMs === null) return 'no-soak-standing';
-      const inFridge = soakStandsIn(state) === 'fridge';
-      if (event.what === 'to-fridge' && inFridge) return 'soak-stands-there';
-      return event.what === 'to-counter' && !inFridge ? 'soak-stands-there' : null;
-    }
-    case 'loads-split': {
-      if (state.status !== 'under-way') return 'batch-over';
-      const { current } = state;
-      if (!current || !stepDefinition(current.kind).splits) return 'cannot-split';
-      const least = current.nth ?? 1;
-      return event.loads >= least && event.loads <= MAX_LOADS ? null : 'cannot-split';
-    }
-    case 'liquid-added':
-    case 'stirred-in':
-    case 'equipment-used':
-      return state.status === 'under-way' ? null : 'batch-over';
-    case 'left-out':
-      if (state.status !== 'under-way') return 'batch-over';
-      return state.recipe.additions.some(({ addition }) => addition === event.addition)
-        ? null
-        : 'not-planned';
-    case 'tasted':
-      if (state.status !== 'under-way') return 'batch-over';
-      if (!isStrained(state)) return 'not-strained';
-      return event.volumeMl < strainedMilkMl(state, state.prediction) ? null : 'more-than-there-is';
-    case 'jug-again':
-      if (state.status !== 'under-way') return 'batch-over';
-      return isStrained(state) && state.guide > 3 ? null : 'not-strained';
-    case 'entered-afterwards': {
-      if (state.status !== 'under-way') return 'batch-over';
-      return state.steps.some((step) => step.begunAtMs !== null || step.doneAtMs !== null)
-        ? 'already-begun'
-        : null;
-    }
-    case 'judged':
-      return state.status === 'abandoned' ? 'batch-over' : null;
-    case 'liked':
-      if (state.status === 'abandoned') return 'batch-over';
-      return event.jarId === null || state.jars.some(({ id }) => id === event.jarId) ? null : 'unknown-jar';
-    case 'corrected':
-      return correctionRefusal(state.entries, event.eventId, event.to);
-    case 'probed':
-    case 'measured':
-    case 'not-measured':
-    case 'pulp-stored':
-      return state.status === 'abandoned' ? 'batch-over' : null;
-    case 'bottled':
-      if (state.status !== 'under-way') return 'batch-over';
-      return state.current?.kind === 'bottle' ? null : 'not-the-current-step';
-    case 'abandoned':
-      return state.status === 'under-way' ? null : 'batch-over';
-    case 'pulp-used':
-      return state.pulp.some((pulp) => pulp.place === event.place && pulp.usedAtMs === null)
-        ? null
-        : 'no-such-pulp';
-    case 'jar-moved':
-    case 'jar-drawn':
-    case 'drink-made':
-    case 'jar-emptied':
-    case 'jar-discarded': {
-      const jar = state.jars.find((one) => one.id === event.jarId);
-      if (!jar) return 'unknown-jar';
-      if (jar.fate !== 'in-use') return 'jar-gone';
-      if (event.type === 'drink-made' && event.volumeMl > jar.leftMl + ROUNDING_ML)
-        return 'more-than-there-is';
-      const freezes = event.type === 'jar-moved' && event.place === 'freezer';
-      return freezes && !jarKeeping(state, jar, readings, nowMs).mayFreeze ? 'too-late-to-freeze' : null;
-    }
-  }
+  // The table is complete by its type; which rule is for which event is not something the type can follow.
+  return RULES[event.type](state, event as never, nowMs, readings);
 }
 
 /** Whether kept soak water is still hot in a batch whose guide has no step for its cooling. */

@@ -1,9 +1,10 @@
 import type { AllergenFacts, Pantry } from '../ingredients';
 import type { Prices } from '../kitchen';
-import type { HandDose } from '../making';
+import type { Drink, HandDose } from '../making';
+import { DRINKS } from '../making';
 import type { Nutrition, PlannedPrediction } from '../predicting';
 import { costOfParts, nutritionOf } from '../predicting';
-import type { BatchState, JarState } from './batchState';
+import type { BatchEvent, BatchState, JarState } from './batchState';
 import { batchSummary } from './batchSummary';
 import { finishedMilkMl } from './bottling';
 import { dosesTogether, jarAllergens, nutritionWith } from './jars';
@@ -55,4 +56,19 @@ export function drinkFigures(
     cost: unpriced === parts.length ? null : cost,
     partlyPriced: unpriced > 0,
   };
+}
+
+/** Drinks of the cook's own that were made before, each as it was made last, the latest first. */
+export function ownDrinks(logs: readonly (readonly BatchEvent[])[]): Drink[] {
+  const ours = new Set(DRINKS.map(({ name }) => name));
+  const made = logs
+    .flat()
+    .filter((event) => event.type === 'drink-made')
+    .sort((a, b) => b.atMs - a.atMs);
+  const found = new Map<string, Drink>();
+  for (const { name, volumeMl, doses, serving } of made) {
+    if (ours.has(name) || found.has(name)) continue;
+    found.set(name, { key: `own ${name}`, name, milkMl: volumeMl, doses, serving });
+  }
+  return [...found.values()];
 }

@@ -25,7 +25,7 @@ export { batchSummary } from './batchSummary';
 export type { HouseholdJar } from './bottling';
 export { finishedMilkMl, jarsToFill, strainedMilkMl } from './bottling';
 export type { DrinkFigures } from './drinkFigures';
-export { drinkFigures } from './drinkFigures';
+export { drinkFigures, ownDrinks } from './drinkFigures';
 export { comparisons } from './comparison';
 export { isFarOff, isFarOffReading, movedInterval } from './farOff';
 export type { FridgeReading } from './jarHistory';
@@ -39,7 +39,7 @@ export {
   blendedMilkTempC,
   bottledMilkTempC,
   isStrained,
-  jugAgainHeat,
+  jugAgainWarmthC,
   soakAsItWent,
   soakStandsIn,
 } from './soakAndBlend';
@@ -54,3 +54,5 @@ export type { Stretch } from './stretch';
 export { TASTING_ML, stretchOf } from './stretch';
 export type { Judged, Liked, LikedBest, Verdict, VerdictThing, Verdicts } from './verdicts';
 export { LIKING, VERDICTS, likedBest, meanLiking } from './verdicts';
+export type { Departure } from './departures';
+export { departures } from './departures';

@@ -47,12 +47,17 @@ export function isStrained({ steps, recipe }: Pick<BatchState, 'steps' | 'recipe
 }
 
 /** How a fill of strained milk warms as it goes back into the jug; an estimate. */
-export function jugAgainHeat(state: BatchState): Warming {
+function jugAgainHeat(state: BatchState): Warming {
   const machine = jugAgainMachine(state.recipe.blend);
   const { milk } = state.prediction;
   const fills = state.steps.filter(({ kind }) => kind === 'jug-again').length;
   const massG = milk.massG / Math.max(1, fills);
   return jugAgainWarming(machine, massG, blendedMilkTempC(state), state.surroundings.roomTempC);
+}
+
+/** A fill of strained milk after so many seconds back in the jug, °C; an estimate. */
+export function jugAgainWarmthC(state: BatchState, ranS: number): number {
+  return warmthAfterC(jugAgainHeat(state), ranS);
 }
 
 /** The milk as it goes into the jars, °C: as blended, or as warm as the jug made it again, the warmer one counting. */
@@ -61,9 +66,7 @@ export function bottledMilkTempC(state: BatchState): number {
     .filter((step) => step.kind === 'jug-again' && step.begunAtMs !== null)
     .map((step) => stepRanS(step, step.doneAtMs ?? state.plannedAtMs));
   const blendedC = blendedMilkTempC(state);
-  return ranS.length === 0
-    ? blendedC
-    : Math.max(blendedC, warmthAfterC(jugAgainHeat(state), Math.max(...ranS)));
+  return ranS.length === 0 ? blendedC : Math.max(blendedC, jugAgainWarmthC(state, Math.max(...ranS)));
 }
 
 /** Where the soak stands now, or stood last. */

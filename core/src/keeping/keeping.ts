@@ -255,6 +255,14 @@ export function keeping(terms: JarTerms, spells: readonly JarSpell[], nowMs: num
   };
 }
 
+/**
+ * Until when a jar that leaves the fridge at `nowMs` has to be drunk: what is left of its two hours, where the air is
+ * no warmer than 32 °C, or its end where that is sooner.
+ */
+export function outUntilMs(kept: Pick<Keeping, 'outH' | 'discardAtMs'>, nowMs: number): number {
+  return Math.min(kept.discardAtMs, nowMs + Math.max(0, OUT_LIMIT_H - kept.outH) * HOUR_MS);
+}
+
 /** What took hours off a jar's time, up to the moment at which it has to go. */
 export function keepingCosts(terms: JarTerms, spells: readonly JarSpell[], kept: Keeping): KeepingCosts {
   const gearH = terms.scalded ? 0 : terms.budgetH * (1 - CARELESS_FACTOR);

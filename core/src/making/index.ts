@@ -60,10 +60,12 @@ export type { Peel, PeeledNut } from './peel';
 export { canPeel, peelNut, skinsSlip } from './peel';
 export type {
   AdditionDose,
+  Blend,
   HandDose,
   Purpose,
   Recipe,
   SecondStrainer,
+  Strain,
   Soak,
   SoakMethod,
   Surroundings,

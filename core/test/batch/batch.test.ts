@@ -425,6 +425,10 @@ describe('what lists show of a batch', () => {
       reason: null,
       predictedMl: prediction.milk.volumeMl,
       milkMl: null,
+      waterPerNut: recipe.waterPerNut,
+      grit: null,
+      liking: null,
+      words: null,
       parts: [{ key: 'almond', massG: 143 }],
     });
   });

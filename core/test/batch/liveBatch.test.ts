@@ -1,12 +1,10 @@
 import fc from 'fast-check';
-import type { BatchEvent, EventBody, BatchState, Recipe } from '../../src';
+import type { BatchEvent, EventBody, Recipe } from '../../src';
 import {
-  GUIDE,
   agenda,
   batchState,
   batchSteps,
   clockLengthS,
-  eventRefusal,
   jarTerms,
   lastTap,
   predict,
@@ -22,101 +20,7 @@ import {
 } from '../../src';
 import { workedRecipe } from '../recipes';
 import { kitchenAt } from '../kitchens';
-
-const S = 1000;
-const H = 3_600_000;
-const T0 = Date.UTC(2031, 2, 10, 9);
-const AROUND = { roomTempC: 20, fridgeTempC: 4 };
-const READINGS = [{ atMs: T0 - 1000 * H, tempC: 4 }];
-const JAR = { id: 'jar-1', label: 'Blue lid', volumeMl: 900, place: 'fridge' as const };
-
-function planOf(recipe: Recipe): EventBody {
-  const result = predict(recipe, kitchenAt(AROUND));
-  if (!result.ok) throw new Error(result.refusal.code);
-  const { value } = result;
-  return {
-    type: 'planned',
-    recipe,
-    prediction: value,
-    sureness: null,
-    around: AROUND,
-    budgetH: 96,
-    guide: GUIDE,
-    ingredients: [],
-  };
-}
-
-/** A batch being made: what is said is checked against the log as the server does, then added. */
-class Making {
-  readonly events: BatchEvent[] = [];
-  private taps = 0;
-
-  constructor(
-    readonly recipe: Recipe,
-    public nowMs = T0,
-  ) {
-    this.events.push({ ...planOf(recipe), id: 'plan', atMs: nowMs });
-  }
-
-  get state(): BatchState {
-    const state = batchState(this.events);
-    if (!state) throw new Error('no plan');
-    return state;
-  }
-
-  get current(): string | null {
-    return this.state.current?.id ?? null;
-  }
-
-  after(ms: number): this {
-    this.nowMs += ms;
-    return this;
-  }
-
-  refusal(what: EventBody): string | null {
-    return eventRefusal(this.state, what, READINGS, this.nowMs);
-  }
-
-  record(...happenings: EventBody[]): this {
-    this.taps++;
-    this.nowMs += 1;
-    for (const [i, what] of happenings.entries()) {
-      const refusal = this.refusal(what);
-      if (refusal) throw new Error(`${what.type}: ${refusal}`);
-      this.events.push({ ...what, id: `t${this.taps}.${i}`, atMs: this.nowMs });
-    }
-    return this;
-  }
-
-  begin(timerS: number | null = null): this {
-    return this.record({ type: 'step-begun', step: this.current ?? '', timerS });
-  }
-
-  done(): this {
-    return this.record({ type: 'step-done', step: this.current ?? '' });
-  }
-
-  /** Goes on until this step is the current one. */
-  upTo(step: string): this {
-    while (this.current !== step) {
-      const { current } = this.state;
-      if (!current) throw new Error(`no ${step} in this batch`);
-      if (current.kind === 'bottle') this.record({ type: 'bottled', jars: [JAR], scalded: true });
-      else if (current.timerS !== null) {
-        this.begin()
-          .after(current.timerS * S)
-          .done();
-      } else this.after(60 * S).done();
-    }
-    return this;
-  }
-
-  undo(): this {
-    return this.record(
-      ...lastTap(this.events).map((event) => ({ type: 'undone' as const, eventId: event.id })),
-    );
-  }
-}
+import { AROUND, H, JAR, Making, READINGS, S, planOf } from './making';
 
 const recipe = workedRecipe('almond', 143, 4, 8);
 const FULL: Recipe = {
@@ -138,6 +42,7 @@ describe('the steps of the whole guide', () => {
       'wash',
       'squeeze',
       'weigh-milk',
+      'taste',
       'finish',
       'bottle',
       'label',
@@ -162,6 +67,7 @@ describe('the steps of the whole guide', () => {
       'feel-1',
       'strain-1',
       'weigh-milk',
+      'taste',
       'bottle',
       'label',
       'wash-up',
@@ -516,7 +422,7 @@ describe('when reality differs', () => {
   test('an ingredient that is gone leaves the plan as it was', () => {
     const batch = new Making(blendable);
     const gone = { ...blendable, nuts: [{ ingredient: 'own-gone', form: 'whole' as const, share: 1 }] };
-    const plan = replan({ ...batch.state, recipe: gone }, USUAL_KITCHEN, batch.nowMs);
+    const plan = replan({ ...batch.state, recipe: gone, plannedRecipe: gone }, USUAL_KITCHEN, batch.nowMs);
     expect(plan.changes).toEqual([]);
     expect(plan.prediction).toBe(batch.state.prediction);
   });

@@ -8,15 +8,17 @@ const times = (a: number[][], b: number[][]): number[][] =>
 const spread = fc.integer({ min: -2000, max: 2000 }).map((thousandths) => thousandths / 1000);
 
 /** Square matrices with some rows of zeros: their product with their own transpose is semidefinite. */
-const factor = fc.integer({ min: 1, max: 6 }).chain((n) =>
-  fc.array(
-    fc.oneof(
-      { arbitrary: fc.array(spread, { minLength: n, maxLength: n }), weight: 4 },
-      { arbitrary: fc.constant(Array<number>(n).fill(0)), weight: 1 },
+const factor = fc
+  .integer({ min: 1, max: 6 })
+  .chain((n) =>
+    fc.array(
+      fc.oneof(
+        { arbitrary: fc.array(spread, { minLength: n, maxLength: n }), weight: 4 },
+        { arbitrary: fc.constant(Array<number>(n).fill(0)), weight: 1 },
+      ),
+      { minLength: n, maxLength: n },
     ),
-    { minLength: n, maxLength: n },
-  ),
-);
+  );
 
 /** Two directions that are nearly one: what rounding leaves of the second is no spread. */
 const nearlyOne = [

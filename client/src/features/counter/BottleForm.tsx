@@ -1,62 +1,83 @@
-import type { NewJar } from '@humble-churn/core';
-import { finishedMilkMl, formatVolume, strainedMilkMl } from '@humble-churn/core';
-import { Check, Plus, Trash2 } from '../../ui/icons';
+import type { Hygiene, NewJar, Pantry } from '@humble-churn/core';
+import {
+  finishedMilkMl,
+  formatVolume,
+  hygieneAsked,
+  hygieneFailed,
+  jarsToFill,
+  strainedMilkMl,
+  strainersOf,
+} from '@humble-churn/core';
+import { Check, Plus } from '../../ui/icons';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
+import { useOwnIngredients } from '../../wire/kitchen';
+import { wireOwn } from '../../wire/wireRecipe';
 import { Button } from '../../ui/Button';
-import { Choice } from '../../ui/Choice';
-import { NameField } from '../../ui/NameField';
 import { Notice } from '../../ui/Notice';
-import { MeasureField } from '../../ui/MeasureField';
 import { AppText } from '../../ui/AppText';
-import { SPACE, useColours } from '../../ui/theme';
+import { SPACE } from '../../ui/theme';
+import { HygieneAnswers } from './HygieneAnswers';
+import { OneJar } from './OneJar';
 import type { GuideProps } from './guideProps';
 
-type Clean = 'scalded' | 'not';
-
-/** A jar holds at most so much, mL. */
-const MOST_ML = 60_000;
-
-function newJar(n: number, volumeMl: number): NewJar {
-  return { id: crypto.randomUUID(), label: `Jar ${n}`, volumeMl: Math.round(volumeMl), place: 'fridge' };
+function newJar(label: string, volumeMl: number): NewJar {
+  return { id: crypto.randomUUID(), label, volumeMl: Math.round(volumeMl), place: 'fridge' };
 }
 
-/** The milk into named jars, and whether the gear was scalded: half of how long it keeps. */
+/** One jar more: with what is left over, or, where nothing is, with the same share of all as the others. */
+function withOneMore(jars: readonly NewJar[], totalMl: number): readonly NewJar[] {
+  const leftMl = totalMl - jars.reduce((sum, jar) => sum + jar.volumeMl, 0);
+  const label = `Jar ${jars.length + 1}`;
+  if (leftMl > 10) return [...jars, newJar(label, leftMl)];
+  const each = totalMl / (jars.length + 1);
+  return [...jars.map((jar) => ({ ...jar, volumeMl: Math.round(each) })), newJar(label, each)];
+}
+
+/** The milk into named jars, and what was clean: half of how long it keeps. */
 export function BottleForm({ batch, kitchen, plan, record }: GuideProps) {
+  const { state } = batch;
+  const { data: own = [] } = useOwnIngredients();
+  const pantry: Pantry = { own: [...state.ingredients, ...own] };
   // What is stirred in, and water added since the weighing, is in the jars as well.
-  const totalMl = finishedMilkMl(batch.state, plan.prediction);
-  const strainedMl = strainedMilkMl(batch.state, plan.prediction);
-  const [jars, setJars] = useState<readonly NewJar[]>(() => [newJar(1, totalMl)]);
-  const [clean, setClean] = useState<Clean | null>(null);
-  // Jars whose volume, as it stands typed, is no number.
+  const totalMl = finishedMilkMl(state, plan.prediction);
+  const strainedMl = strainedMilkMl(state, plan.prediction);
+  const [jars, setJars] = useState<readonly NewJar[]>(() =>
+    jarsToFill(totalMl, kitchen.profile.jars).map(({ label, volumeMl }) => newJar(label, volumeMl)),
+  );
+  const asked = hygieneAsked(strainersOf(state.recipe));
+  const [hygiene, setHygiene] = useState<Hygiene>({});
+  // Jars whose volume or dose, as it stands typed, cannot be read.
   const [unread, setUnread] = useState<readonly string[]>([]);
   const [trouble, setTrouble] = useState<string | null>(null);
   const change = (id: string, to: Partial<NewJar>): void =>
     setJars((now) => now.map((jar) => (jar.id === id ? { ...jar, ...to } : jar)));
   const filledMl = jars.reduce((sum, jar) => sum + jar.volumeMl, 0);
-  const leftMl = totalMl - filledMl;
-  const addJar = (): void =>
-    setJars((now) => {
-      if (leftMl > 10) return [...now, newJar(now.length + 1, leftMl)];
-      // Nothing left over: the jars share alike.
-      const each = totalMl / (now.length + 1);
-      return [...now.map((jar) => ({ ...jar, volumeMl: Math.round(each) })), newJar(now.length + 1, each)];
-    });
   const finish = (): void => {
-    if (clean === null) {
-      setTrouble('Say first whether the gear was scalded: it decides how long the milk keeps.');
-      return;
+    const wrong = whatIsWrong();
+    setTrouble(wrong);
+    if (wrong !== null) return;
+    const used = new Set(jars.flatMap(({ doses = [] }) => doses.map(({ addition }) => addition)));
+    const ownUsed = wireOwn(
+      pantry.own.filter(({ key }, i, all) => used.has(key) && all.findIndex((one) => one.key === key) === i),
+    );
+    record.add([
+      {
+        type: 'bottled',
+        jars: jars.map(({ doses, ...jar }) => ({ ...jar, ...(doses && { doses: [...doses] }) })),
+        scalded: hygieneFailed(hygiene).length === 0,
+        hygiene,
+        ...(ownUsed.length > 0 && { own: ownUsed }),
+      },
+    ]);
+  };
+  const whatIsWrong = (): string | null => {
+    if (asked.some((part) => hygiene[part] === undefined)) {
+      return 'Answer first what was clean: it decides how long the milk keeps.';
     }
-    if (jars.some((jar) => unread.includes(jar.id))) {
-      setTrouble('Correct the volume of the jar that is marked.');
-      return;
-    }
-    if (jars.some((jar) => jar.label.trim() === '')) {
-      setTrouble('Every jar needs a name.');
-      return;
-    }
-    setTrouble(null);
-    record.add([{ type: 'bottled', jars: [...jars], scalded: clean === 'scalded' }]);
+    if (jars.some((jar) => unread.includes(jar.id))) return 'Correct the jar that is marked.';
+    if (jars.some((jar) => jar.label.trim() === '')) return 'Every jar needs a name.';
+    return null;
   };
   return (
     <View style={styles.form}>
@@ -65,29 +86,18 @@ export function BottleForm({ batch, kitchen, plan, record }: GuideProps) {
           key={jar.id}
           jar={jar}
           number={i + 1}
+          pantry={pantry}
           onChange={(to) => change(jar.id, to)}
           onUnread={(on) => setUnread((now) => (on ? [...now, jar.id] : now.filter((id) => id !== jar.id)))}
           onRemove={jars.length > 1 ? () => setJars((now) => now.filter((one) => one.id !== jar.id)) : null}
         />
       ))}
       <View style={styles.pair}>
-        <Button label="Another jar" icon={Plus} onPress={addJar} />
+        <Button label="Another jar" icon={Plus} onPress={() => setJars((now) => withOneMore(now, totalMl))} />
         <AppText tone="soft">{filledText(filledMl, totalMl, strainedMl, kitchen)}</AppText>
       </View>
-      <Choice
-        label="Jug, bag and jars"
-        value={clean}
-        onChange={setClean}
-        options={[
-          { value: 'scalded', label: 'Scalded, clean hands' },
-          { value: 'not', label: 'Not scalded', note: 'keeps for a quarter less time' },
-        ]}
-      />
-      {jars.some((jar) => jar.place === 'freezer') && (
-        <Notice kind="caution">
-          Leave a finger’s breadth of headspace in a jar for the freezer: milk swells as it freezes.
-        </Notice>
-      )}
+      <HygieneAnswers asked={asked} hygiene={hygiene} onChange={setHygiene} />
+      <JarCautions jars={jars} />
       {trouble !== null && <Notice kind="error">{trouble}</Notice>}
       <Button
         label="Save jars"
@@ -98,6 +108,25 @@ export function BottleForm({ batch, kitchen, plan, record }: GuideProps) {
         onPress={finish}
       />
     </View>
+  );
+}
+
+/** What matters where a jar is frozen, or carried. */
+function JarCautions({ jars }: { jars: readonly NewJar[] }) {
+  return (
+    <>
+      {jars.some((jar) => jar.place === 'freezer') && (
+        <Notice kind="caution">
+          Leave a finger’s breadth of headspace in a jar for the freezer: milk swells as it freezes.
+        </Notice>
+      )}
+      {jars.some((jar) => jar.carried === true) && (
+        <Notice kind="caution">
+          A jar that is carried counts as out of the fridge: two hours in all since blending, one where it is
+          above 32 °C. A cool bag with ice makes it last.
+        </Notice>
+      )}
+    </>
   );
 }
 
@@ -121,72 +150,7 @@ function filledText(
     : filled;
 }
 
-/** One jar: its name, what is in it, and where it goes. */
-function OneJar({
-  jar,
-  number,
-  onChange,
-  onUnread,
-  onRemove,
-}: {
-  jar: NewJar;
-  number: number;
-  onChange: (to: Partial<NewJar>) => void;
-  /** Its volume, as it stands typed, is no number; or is one again. */
-  onUnread: (on: boolean) => void;
-  onRemove: (() => void) | null;
-}) {
-  const colour = useColours();
-  return (
-    <View style={[styles.jar, { borderColor: colour.line }]}>
-      <View style={styles.fields}>
-        <NameField
-          label={`Name of jar ${number}`}
-          value={jar.label}
-          maxLength={40}
-          onChange={(label) => onChange({ label })}
-        />
-        <MeasureField
-          kind="volume"
-          label="Milk in it"
-          value={jar.volumeMl}
-          range={{ min: 1, max: MOST_ML }}
-          onValue={(volumeMl) => {
-            onChange({ volumeMl });
-            onUnread(false);
-          }}
-          onTrouble={() => onUnread(true)}
-        />
-      </View>
-      <View style={styles.pair}>
-        <Choice
-          label={`Where jar ${number} goes`}
-          hideLabel
-          value={jar.place}
-          onChange={(place) => onChange({ place })}
-          options={[
-            { value: 'fridge', label: 'Fridge' },
-            { value: 'freezer', label: 'Freezer' },
-          ]}
-        />
-        {onRemove && (
-          <Button
-            label="Remove"
-            hint={`Remove jar ${number}`}
-            icon={Trash2}
-            kind="quiet"
-            onPress={onRemove}
-          />
-        )}
-      </View>
-    </View>
-  );
-}
-
 const styles = StyleSheet.create({
   form: { gap: SPACE.roomy },
-  jar: { gap: SPACE.small, borderWidth: 1, borderRadius: 10, padding: SPACE.medium },
-  // What is wrong with one must not push it off its neighbour's line.
-  fields: { flexDirection: 'row', flexWrap: 'wrap', alignItems: 'flex-start', gap: SPACE.medium },
   pair: { flexDirection: 'row', flexWrap: 'wrap', alignItems: 'center', gap: SPACE.medium },
 });

@@ -2,7 +2,7 @@ import type { BatchState, Replan, StepState } from '@humble-churn/core';
 import { clockLengthS, replan, USUAL_KITCHEN, stepDefinition } from '@humble-churn/core';
 import { useRouter } from 'expo-router';
 import { useMemo, useState } from 'react';
-import { StyleSheet, View } from 'react-native';
+import { StyleSheet, View, useWindowDimensions } from 'react-native';
 import { useBatchAllergensText } from '../../wire/allergens';
 import { serverNowMs } from '../../wire/clock';
 import type { KnownBatch } from '../../wire/batches';
@@ -11,6 +11,7 @@ import { undoing, undoingTo, useActiveBatches, useBatch, useRecord } from '../..
 import { useKitchen, useKitchenModel } from '../../wire/kitchen';
 import { BatchBand, batchLooks } from '../../ui/BatchBand';
 import { Button } from '../../ui/Button';
+import { COLUMNS_FROM_PX, COLUMNS_MAX_PX, Columns } from '../../ui/Columns';
 import { QueryFallback } from '../../ui/QueryFallback';
 import { Panel } from '../../ui/Panel';
 import { Screen } from '../../ui/Screen';
@@ -19,6 +20,8 @@ import { Undo2, X } from '../../ui/icons';
 import { SPACE } from '../../ui/theme';
 import { useKeys } from '../../ui/useKeys';
 import { DevicesPanel } from '../devices';
+import { momentText } from '../../wire/moments';
+import { eventLabel } from './eventLabels';
 import { StepAlertsPanel } from './StepAlertsPanel';
 import { RealityPanel } from './RealityPanel';
 import { StepPanel } from './StepPanel';
@@ -125,9 +128,10 @@ function Guide({ batch, kitchen }: { batch: KnownBatch; kitchen: KnownKitchen })
   useWakeLock(current !== null);
   useGuideKeys(parts, peek, undo);
   const allergensOf = useBatchAllergensText();
+  const wide = useWindowDimensions().width >= COLUMNS_FROM_PX;
   const look = batchLooks(active.data ?? []).get(batch.id);
   return (
-    <Screen title={state.recipe.name}>
+    <Screen title={state.recipe.name} maxWidth={COLUMNS_MAX_PX}>
       {current && (
         // Its place is held while the look is not known: nothing moves under a finger.
         <View style={styles.band}>{look && <BatchBand look={look} width="100%" height={14} />}</View>
@@ -140,26 +144,55 @@ function Guide({ batch, kitchen }: { batch: KnownBatch; kitchen: KnownKitchen })
           record.add(undoingTo(events, step.id));
         }}
       />
-      {shown ? (
-        <StepPanel
-          key={shown.id}
-          step={shown}
-          {...parts}
-          peek={peeking ? { onLeave: leave, onNext: () => move(1), onBefore: () => move(-1) } : null}
-        />
-      ) : (
-        <Ended batch={batch} />
-      )}
-      <UndoOrShelf state={state} undo={undo} />
-      <WhatChanged plan={plan} kitchen={kitchen} />
-      {current && state.status === 'under-way' && <RealityPanel step={current} {...parts} />}
-      <AppText tone="soft" kind="small">
-        Allergens: {allergensOf(state)}. A shared jug and bag carry traces.
-      </AppText>
-      {current && <DevicesPanel />}
-      {current && <StepAlertsPanel ways={ways} onChange={setWays} />}
-      {state.status === 'under-way' && <CancelBatch record={record} />}
+      <Columns
+        left={
+          <>
+            {shown ? (
+              <StepPanel
+                key={shown.id}
+                step={shown}
+                {...parts}
+                peek={peeking ? { onLeave: leave, onNext: () => move(1), onBefore: () => move(-1) } : null}
+              />
+            ) : (
+              <Ended batch={batch} />
+            )}
+            <UndoOrShelf state={state} undo={undo} />
+            <AppText tone="soft" kind="small">
+              Allergens: {allergensOf(state)}. A shared jug and bag carry traces.
+            </AppText>
+            {current && state.status === 'under-way' && <RealityPanel step={current} {...parts} />}
+          </>
+        }
+        right={
+          <>
+            <WhatChanged plan={plan} kitchen={kitchen} />
+            {current && <DevicesPanel />}
+            {wide && <SoFar batch={batch} kitchen={kitchen} />}
+            {current && <StepAlertsPanel ways={ways} onChange={setWays} />}
+            {state.status === 'under-way' && <CancelBatch record={record} />}
+          </>
+        }
+      />
     </Screen>
+  );
+}
+
+/** The last entries of the log, the newest first, for whoever has the room to see them. */
+const SO_FAR = 8;
+
+function SoFar({ batch, kitchen }: { batch: KnownBatch; kitchen: KnownKitchen }) {
+  const nowMs = serverNowMs();
+  const last = batch.state.entries.slice(-SO_FAR).reverse();
+  return (
+    <Panel title="So far">
+      {last.map((event) => (
+        <AppText key={event.id} kind="small">
+          {momentText(event.atMs, nowMs, { ...kitchen, timeZone: batch.timeZone })}:{' '}
+          {eventLabel(event, batch.state, kitchen)}
+        </AppText>
+      ))}
+    </Panel>
   );
 }
 

@@ -1,5 +1,5 @@
 import type { StepState } from '@humble-churn/core';
-import { eventRefusal, fractions, mlPer, typedFigure } from '@humble-churn/core';
+import { eventRefusal, fractions, isStrained, mlPer, typedFigure } from '@humble-churn/core';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { serverNowMs } from '../../wire/clock';
@@ -9,10 +9,13 @@ import { QuantityField } from '../../ui/QuantityField';
 import { AppText } from '../../ui/AppText';
 import { SPACE } from '../../ui/theme';
 import { CUP_NAMES } from '../../ui/cupNames';
+import { DoseLines } from './DoseLines';
+import { EquipmentChoices } from './EquipmentChoices';
 import type { GuideProps } from './guideProps';
 
 /** What happens at a counter that no plan knew of. */
-export function RealityPanel({ step, batch, kitchen, record }: GuideProps & { step: StepState }) {
+export function RealityPanel({ step, ...parts }: GuideProps & { step: StepState }) {
+  const { batch, kitchen, record } = parts;
   const [open, setOpen] = useState(false);
   const [addedMl, setAddedMl] = useState<number | null>(null);
   const { state } = batch;
@@ -22,7 +25,6 @@ export function RealityPanel({ step, batch, kitchen, record }: GuideProps & { st
   const canSplit =
     state.recipe.blend.machine !== 'cold-press' && eventRefusal(state, split, [], serverNowMs()) === null;
   const canPour = step.kind !== 'weigh' && step.kind !== 'soak';
-  if (!canPour && !canSplit) return null;
   if (!open) {
     return (
       <View style={styles.row}>
@@ -77,8 +79,15 @@ export function RealityPanel({ step, batch, kitchen, record }: GuideProps & { st
           </View>
         </>
       )}
+      {!isStrained(state) && (
+        <>
+          <AppText kind="strong">Blended in besides nuts and water</AppText>
+          <DoseLines when="before" {...parts} />
+        </>
+      )}
+      <EquipmentChoices {...parts} />
       <View style={styles.row}>
-        <Button label="Cancel" kind="quiet" onPress={() => setOpen(false)} />
+        <Button label="Close" hint="Close: what is different" kind="quiet" onPress={() => setOpen(false)} />
       </View>
     </Panel>
   );

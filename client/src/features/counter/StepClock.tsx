@@ -1,10 +1,12 @@
 import type { DatePreferences, StepState } from '@humble-churn/core';
 import {
+  COOKED_FROM_C,
   clockLengthS,
   eventRefusal,
   formatClock,
   formatDuration,
   formatTemp,
+  jugAgainWarmthC,
   stepLeftS,
   stepRanS,
   timerEndMs,
@@ -32,6 +34,15 @@ const CLOCKS = {
     doneHint: 'Blending: done',
     resumeHint: 'Resume blending',
   },
+  'jug-again': {
+    moreS: 5,
+    begin: 'Start at low speed',
+    over: 'Long enough. Look whether all is mixed in.',
+    stop: 'Stop now',
+    stopHint: 'Stop now: back in the jug',
+    doneHint: 'Back in the jug: done',
+    resumeHint: 'Resume blending',
+  },
   soak: {
     moreS: 30 * 60,
     begin: 'The soak has begun',
@@ -57,7 +68,7 @@ interface Props extends GuideProps {
 }
 
 function clockOf({ kind }: StepState) {
-  return kind === 'soak' || kind === 'cool' ? CLOCKS[kind] : CLOCKS.blend;
+  return kind === 'soak' || kind === 'cool' || kind === 'jug-again' ? CLOCKS[kind] : CLOCKS.blend;
 }
 
 /** Whether the step is one that is waited for, rather than stood at. */
@@ -106,9 +117,10 @@ function ClockFace({ step, batch, kitchen, plan, nowMs }: Ticking) {
   const leftS = stepLeftS(step, nowMs) ?? 0;
   const ranS = stepRanS(step, nowMs);
   const over = isOver(step, nowMs);
-  const warmC = warmthAtC(plan, ranS);
-  const limitC = plan.prediction.blend.warmthLimitC;
-  const warms = step.kind === 'blend' && batch.state.recipe.blend.machine !== 'cold-press';
+  const again = step.kind === 'jug-again';
+  const warmC = again ? jugAgainWarmthC(batch.state, ranS) : warmthAtC(plan, ranS);
+  const limitC = again ? COOKED_FROM_C : plan.prediction.blend.warmthLimitC;
+  const warms = again || (step.kind === 'blend' && batch.state.recipe.blend.machine !== 'cold-press');
   return (
     <View
       role="timer"

@@ -1,8 +1,16 @@
 import type { PulpPlace, StepState } from '@humble-churn/core';
-import { cautionsAt, jarKeeping, formatMass, formatVolume, storedPulpG } from '@humble-churn/core';
+import {
+  cautionsAt,
+  formatMass,
+  formatVolume,
+  jarKeeping,
+  outUntilMs,
+  storedPulpG,
+} from '@humble-churn/core';
+import { doseText } from './eventLabels';
 import type { ReactNode } from 'react';
 import { StyleSheet, View } from 'react-native';
-import { useBatchAllergensText } from '../../wire/allergens';
+import { useJarAllergensText } from '../../wire/allergens';
 import { serverNowMs } from '../../wire/clock';
 import { momentText } from '../../wire/moments';
 import { Button } from '../../ui/Button';
@@ -14,11 +22,13 @@ import { SPACE, useColours } from '../../ui/theme';
 import { BottleForm } from './BottleForm';
 import { Done } from './Done';
 import { FeelStep } from './FeelStep';
+import { FinishStep } from './FinishStep';
 import type { GuideProps } from './guideProps';
 import { CoolStep, ProbeNuts } from './ProbeReading';
 import { ScaleGlance } from './ScaleOffer';
 import { SoakTending } from './SoakTending';
 import { StepClock } from './StepClock';
+import { TasteStep } from './TasteStep';
 import { WeighIn } from './WeighIn';
 import { WeighSoaked } from './WeighSoaked';
 import type { StepScreen } from './stepText';
@@ -108,6 +118,9 @@ const SCREENS: Readonly<Record<StepScreen, (props: HoldProps) => ReactNode>> = {
       <Done label={props.step.nth === props.step.of ? 'All poured' : 'Poured'} {...props} />
     ),
   'weigh-milk': (props) => <WeighIn {...props} />,
+  taste: (props) => <TasteStep {...props} />,
+  finish: (props) => (props.batch.state.guide > 3 ? <FinishStep {...props} /> : <Done {...props} />),
+  'jug-again': (props) => <StepClock {...props} />,
   bottle: (props) => <BottleForm {...props} />,
   label: (props) => (
     <>
@@ -125,7 +138,7 @@ function Hold(props: HoldProps) {
 /** What goes on each jar, as large as it can be copied from. */
 function Labels({ batch, kitchen }: GuideProps) {
   const colour = useColours();
-  const allergensOf = useBatchAllergensText();
+  const allergensOf = useJarAllergensText();
   const { state } = batch;
   const nowMs = serverNowMs();
   return (
@@ -150,8 +163,18 @@ function Labels({ batch, kitchen }: GuideProps) {
             <AppText style={styles.onMilk}>
               {kept.because === 'frozen' ? 'Thaw and drink by' : 'Throw out by'} {at(kept.discardAtMs)}
             </AppText>
+            {jar.doses.length > 0 && (
+              <AppText style={styles.onMilk}>
+                With {jar.doses.map((dose) => doseText(dose, state, kitchen)).join(', ')}
+              </AppText>
+            )}
+            {jar.carried && (
+              <AppText style={styles.onMilk}>
+                Taken out of the house now: drink it by {at(outUntilMs(kept, nowMs))}
+              </AppText>
+            )}
             <AppText kind="small" style={styles.onMilk}>
-              Contains: {allergensOf(state)}. Shake before pouring.
+              Contains: {allergensOf(state, jar)}. Shake before pouring.
             </AppText>
           </View>
         );

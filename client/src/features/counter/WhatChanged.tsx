@@ -7,9 +7,11 @@ import { AppText } from '../../ui/AppText';
 import { SPACE } from '../../ui/theme';
 
 const WHY: Readonly<Record<Fact, string>> = {
+  equipment: 'Other gear was used',
   soak: 'The soak went otherwise than planned',
   probed: 'The nuts are otherwise warm than expected',
   'soaked-mass': 'The soaked nuts weigh otherwise than expected',
+  'blended-in': 'Other doses were blended in',
   'liquid-added': 'Water was poured in',
   loads: 'It is blended in other loads',
   blended: 'It was blended for another time',

@@ -1,11 +1,65 @@
-import type { EventBody, BatchState, DisplayPreferences } from '@humble-churn/core';
-import { formatReadMass, formatDuration, formatMass, formatTemp, formatVolume } from '@humble-churn/core';
+import type {
+  BatchState,
+  DisplayPreferences,
+  DoseMeasures,
+  EquipmentUsed,
+  EventBody,
+  HandDose,
+} from '@humble-churn/core';
+import {
+  findAddition,
+  formatDoseOf,
+  formatDuration,
+  formatMass,
+  formatReadMass,
+  formatTemp,
+  formatVolume,
+} from '@humble-churn/core';
+import { LIKING_LABELS, VERDICT_LABELS, VERDICT_NAMES } from '../../ui/verdictLabels';
+import { MACHINE_LABELS, SQUEEZE_LABELS, STRAINER_LABELS } from '../../ui/recipeLabels';
 import { stepName } from './stepLabels';
 
 const THINGS = { soaked: 'Soaked nuts', milk: 'Milk', pulp: 'Pulp' } as const;
 
+type Household = DisplayPreferences & DoseMeasures;
+
+/** So much of an addition, as it was said or in grams. */
+export function doseText(
+  { addition, massG, said }: HandDose,
+  state: BatchState,
+  household: Household,
+): string {
+  const found = findAddition(addition, { own: state.ingredients });
+  if (!found) return `${formatMass(massG, household)} of ${addition}`;
+  return formatDoseOf(massG, found, household, said?.unit ?? null);
+}
+
+/** Gear in a few words. */
+function equipmentText({ blend, strain }: EquipmentUsed): string {
+  const second = strain?.second
+    ? `, then ${(strain.second.strainerName ?? STRAINER_LABELS[strain.second.strainer]).toLowerCase()}`
+    : '';
+  return [
+    ...(blend
+      ? [
+          `${blend.machineName ?? MACHINE_LABELS[blend.machine]}${blend.machine === 'cold-press' ? '' : `, speed ${Math.round(100 * blend.speed)} %`}`,
+        ]
+      : []),
+    ...(strain
+      ? [
+          `${strain.strainerName ?? STRAINER_LABELS[strain.strainer]}${second}${strain.strainer === 'none' ? '' : `, ${SQUEEZE_LABELS[strain.squeeze].toLowerCase()} squeeze`}`,
+        ]
+      : []),
+  ].join('; ');
+}
+
+function likedText(liking: number | null, words: string | null): string {
+  const word = liking === null ? null : (LIKING_LABELS[liking] ?? null);
+  return [word, words === null ? null : `“${words}”`].filter((one) => one !== null).join(', ');
+}
+
 /** What an entry of a batch's log says, in a few words. */
-export function eventLabel(event: EventBody, state: BatchState, preferences: DisplayPreferences): string {
+export function eventLabel(event: EventBody, state: BatchState, preferences: Household): string {
   const jarName = (id: string): string => state.jars.find((jar) => jar.id === id)?.label ?? 'a jar';
   const step = (id: string): string => {
     const found = state.steps.find((one) => one.id === id);
@@ -44,7 +98,7 @@ export function eventLabel(event: EventBody, state: BatchState, preferences: Dis
     case 'not-measured':
       return `${THINGS[event.what]}: not measured`;
     case 'bottled':
-      return `Bottled: ${event.jars.map((jar) => `${jar.label}, ${formatVolume(jar.volumeMl, preferences)}, ${jar.place}`).join('; ')}`;
+      return `Bottled: ${event.jars.map((jar) => `${jar.label}, ${formatVolume(jar.volumeMl, preferences)}${(jar.doses ?? []).map((dose) => ` with ${doseText(dose, state, preferences)}`).join('')}, ${jar.place}`).join('; ')}`;
     case 'jar-moved':
       return `${jarName(event.jarId)}: ${{ fridge: 'into the fridge', freezer: 'into the freezer', out: 'out of the fridge' }[event.place]}`;
     case 'jar-drawn':
@@ -61,5 +115,27 @@ export function eventLabel(event: EventBody, state: BatchState, preferences: Dis
       return `Given up: ${event.reason}`;
     case 'undone':
       return 'Taken back';
+    case 'step-timed':
+      return `${step(event.step)}: took ${formatDuration(event.seconds)}`;
+    case 'stirred-in':
+      return `Put in: ${doseText(event, state, preferences)}`;
+    case 'left-out':
+      return `Left out: ${findAddition(event.addition, { own: state.ingredients })?.name.toLowerCase() ?? event.addition}`;
+    case 'equipment-used':
+      return `Used: ${equipmentText(event)}`;
+    case 'tasted':
+      return `Tasted: ${formatVolume(event.volumeMl, preferences)}`;
+    case 'jug-again':
+      return `Back into the jug${event.strain ? ', and strained again' : ''}`;
+    case 'judged':
+      return `${VERDICT_NAMES[event.what]}: ${(VERDICT_LABELS[event.what][event.verdict] ?? event.verdict).toLowerCase()}`;
+    case 'liked':
+      return `${event.jarId === null ? '' : `${jarName(event.jarId)}: `}${likedText(event.liking, event.words)}`;
+    case 'entered-afterwards':
+      return 'Made without the app, entered afterwards';
+    case 'corrected':
+      return `Corrected to: ${eventLabel(event.to, state, preferences)}`;
+    case 'drink-made':
+      return `${jarName(event.jarId)}: ${event.name}, ${formatVolume(event.volumeMl, preferences)}${event.doses.map((dose) => `, ${doseText(dose, state, preferences)}`).join('')}`;
   }
 }

@@ -1,2 +1,4 @@
-export { eventLabel } from './eventLabels';
-export { PULP_TO_ANIMALS, stepName } from './stepLabels';
+export { doseText, eventLabel } from './eventLabels';
+export { HygieneAnswers } from './HygieneAnswers';
+export { stepName } from './stepLabels';
+export { PULP_TO_ANIMALS } from './stepTextsFromStrain';

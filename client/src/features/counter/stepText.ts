@@ -51,6 +51,9 @@ export type StepScreen =
   | 'feel'
   | 'strain'
   | 'weigh-milk'
+  | 'taste'
+  | 'finish'
+  | 'jug-again'
   | 'bottle'
   | 'label'
   | 'pulp';

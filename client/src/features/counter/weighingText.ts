@@ -16,22 +16,31 @@ import {
   nutCupG,
   strainedMilkMl,
 } from '@humble-churn/core';
+/** The milk that doses go into: as it was weighed, or as it is expected. */
+export function milkIntoText(
+  state: BatchState,
+  prediction: PlannedPrediction,
+  preferences: DisplayPreferences,
+): string {
+  const volumeMl = strainedMilkMl(state, prediction);
+  return `${state.measured.milkMl === null ? 'the expected ' : ''}${formatVolume(volumeMl, preferences)} of milk`;
+}
+
 /** Doses to stir in, by the milk that was really obtained where it was weighed. */
 export function doses(
   state: BatchState,
   prediction: PlannedPrediction,
   preferences: DisplayPreferences & DoseMeasures,
 ): string[] {
-  const { recipe, measured } = state;
+  const { recipe } = state;
   const volumeMl = strainedMilkMl(state, prediction);
   const words = (dose: AdditionDose): string[] => {
     const addition = findAddition(dose.addition, { own: state.ingredients });
     if (!addition) return [];
     return [formatDoseOf(doseG(dose, volumeMl), addition, preferences, dose.said?.unit ?? null)];
   };
-  const into = `${measured.milkMl === null ? 'the expected ' : ''}${formatVolume(volumeMl, preferences)}`;
   return [
-    `Into ${into} of milk:`,
+    `Into ${milkIntoText(state, prediction, preferences)}:`,
     ...recipe.additions.filter((dose) => dose.when === 'after').flatMap(words),
   ];
 }

@@ -1,6 +1,7 @@
 import { lazy } from 'react';
 
 export { Again } from './Again';
+export { readTimeOfDay } from './wish';
 
 // Drawn beside what is next where there is room for it, and loaded only then.
 export const UnderWayRibbon = lazy(() => import('./UnderWayRibbon'));

@@ -13,6 +13,8 @@ import { Screen } from '../../ui/Screen';
 import { QueryFallback } from '../../ui/QueryFallback';
 import { AppText } from '../../ui/AppText';
 import { SPACE } from '../../ui/theme';
+import { Plus } from '../../ui/icons';
+import { VERDICT_LABELS, likingText } from '../../ui/verdictLabels';
 import { CardLink } from '../../ui/CardLink';
 import { SmallJar } from '../shelf';
 
@@ -36,6 +38,13 @@ export function NotebookScreen() {
           <Button label="Plan the first batch" kind="main" onPress={() => router.navigate('/bench')} />
         </Panel>
       )}
+      <View style={styles.row}>
+        <Button
+          label="Enter a batch made before"
+          icon={Plus}
+          onPress={() => router.navigate('/notebook/enter')}
+        />
+      </View>
       <View style={styles.list}>
         {entries.map((entry) => (
           <Entry key={entry.id} entry={entry} kitchen={kitchen.data} />
@@ -74,6 +83,15 @@ function costText({ parts }: BatchSummary, { profile, currency }: KnownKitchen):
   return `, about ${formatMoney(cost, currency)}${unpriced > 0 ? ' in part' : ''}`;
 }
 
+/** How it felt and was liked, and the last words about it. */
+function verdictText({ grit, liking, words }: BatchSummary): string {
+  return [
+    ...(liking === null ? [] : [likingText(liking)]),
+    ...(grit === null ? [] : [(VERDICT_LABELS.grit[grit] ?? grit).toLowerCase()]),
+    ...(words === null ? [] : [`“${words}”`]),
+  ].join(', ');
+}
+
 function Entry({ entry, kitchen }: { entry: NotebookEntry; kitchen: KnownKitchen }) {
   const { id, summary } = entry;
   const { name, nuts, milkMl, predictedMl, outcome } = summary;
@@ -102,11 +120,13 @@ function Entry({ entry, kitchen }: { entry: NotebookEntry; kitchen: KnownKitchen
           : `${formatVolume(milkMl, kitchen)} came, ${formatVolume(predictedMl, kitchen)} predicted`}
         {costText(summary, kitchen)}
       </AppText>
+      {verdictText(summary) !== '' && <AppText kind="small">{verdictText(summary)}</AppText>}
     </CardLink>
   );
 }
 
 const styles = StyleSheet.create({
+  row: { flexDirection: 'row', flexWrap: 'wrap' },
   list: { flexDirection: 'row', flexWrap: 'wrap', gap: SPACE.medium },
   entry: { flexGrow: 1, flexBasis: 320, flexShrink: 1, minWidth: 0, maxWidth: 540 },
 });

@@ -1,13 +1,21 @@
-import type { BatchState } from '@humble-churn/core';
-import { massFlow, recipeAsMade, formatMass, formatVolume, effectiveEvents } from '@humble-churn/core';
+import type { BatchEvent, BatchState, CorrectableBody } from '@humble-churn/core';
+import {
+  effectiveEvents,
+  formatMass,
+  formatVolume,
+  isCorrectable,
+  massFlow,
+  recipeAsMade,
+} from '@humble-churn/core';
 import { useRouter } from 'expo-router';
+import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { useBatchAllergensText } from '../../wire/allergens';
 import { useNowMs } from '../../wire/clock';
 import { momentText } from '../../wire/moments';
 import type { KnownBatch } from '../../wire/batches';
 import type { KnownKitchen } from '../../wire/kitchen';
-import { useBatch } from '../../wire/batches';
+import { useBatch, useRecord } from '../../wire/batches';
 import { useKitchen } from '../../wire/kitchen';
 import { Button } from '../../ui/Button';
 import { Panel } from '../../ui/Panel';
@@ -22,6 +30,9 @@ import { layOnBench } from '../bench';
 import { eventLabel } from '../counter';
 import { Again } from '../days';
 import { Comparison } from './Comparison';
+import { CorrectEntry, CorrectTime } from './CorrectEntry';
+import { DoneOtherwise } from './DoneOtherwise';
+import { HowItWas } from './HowItWas';
 
 /** The page of one batch: predicted beside measured, the recipe, and everything that happened. */
 export function RecordScreen({ batchId }: { batchId: string }) {
@@ -66,6 +77,8 @@ function Page({ batch, kitchen }: { batch: KnownBatch; kitchen: KnownKitchen }) 
       <Panel title="Predicted beside measured">
         <Comparison state={state} preferences={kitchen} />
       </Panel>
+      <DoneOtherwise state={state} kitchen={kitchen} />
+      <HowItWas batch={batch} />
       <Panel title="The pour">
         <View onLayout={onLayout}>
           <MassFlowDrawing
@@ -106,36 +119,104 @@ function Page({ batch, kitchen }: { batch: KnownBatch; kitchen: KnownKitchen }) 
   );
 }
 
-/** Every entry, those that were taken back struck through. */
+/** Every entry, those that were taken back struck through, those corrected with what they said before. */
 function WhatHappened({ batch, kitchen }: { batch: KnownBatch; kitchen: KnownKitchen }) {
-  const nowMs = useNowMs(60_000);
-  const { state, events } = batch;
-  const counts = new Set(effectiveEvents(events).map((event) => event.id));
+  const counted = new Map(effectiveEvents(batch.events).map((event) => [event.id, event]));
+  const [openId, setOpenId] = useState<string | null>(null);
   return (
     <Panel title="What happened">
-      {events.map((event) => {
-        const back = event.type !== 'undone' && !counts.has(event.id);
-        return (
-          <View key={event.id} style={styles.event}>
-            <AppText kind="small" tone="soft" style={styles.when}>
-              {momentText(event.atMs, nowMs, { ...kitchen, timeZone: batch.timeZone })}
-            </AppText>
-            <AppText
-              tone={back ? 'soft' : 'ink'}
-              style={back ? { ...styles.what, ...styles.back } : styles.what}
-            >
-              {eventLabel(event, state, kitchen)}
-              {back ? ' (taken back)' : ''}
-            </AppText>
-          </View>
-        );
-      })}
+      {batch.events.map((event) => (
+        <Entry
+          key={event.id}
+          event={event}
+          counts={counted.get(event.id) ?? null}
+          batch={batch}
+          kitchen={kitchen}
+          open={openId === event.id}
+          onOpen={(open) => setOpenId(open ? event.id : null)}
+        />
+      ))}
     </Panel>
+  );
+}
+
+interface EntryProps {
+  event: BatchEvent;
+  /** The entry as it counts, corrected or not; null where it was taken back. */
+  counts: BatchEvent | null;
+  batch: KnownBatch;
+  kitchen: KnownKitchen;
+  open: boolean;
+  onOpen: (open: boolean) => void;
+}
+
+function Entry({ event, counts, batch, kitchen, open, onOpen }: EntryProps) {
+  const nowMs = useNowMs(60_000);
+  const { state } = batch;
+  const back = event.type !== 'undone' && counts === null;
+  const was = eventLabel(event, state, kitchen);
+  const now = counts === null ? was : eventLabel(counts, state, kitchen);
+  return (
+    <View style={styles.entry}>
+      <View style={styles.event}>
+        <AppText kind="small" tone="soft" style={styles.when}>
+          {momentText(event.atMs, nowMs, { ...kitchen, timeZone: batch.timeZone })}
+        </AppText>
+        <AppText tone={back ? 'soft' : 'ink'} style={back ? { ...styles.what, ...styles.back } : styles.what}>
+          {now}
+          {now === was ? '' : ` (first: ${was})`}
+          {back ? ' (taken back)' : ''}
+        </AppText>
+      </View>
+      {counts !== null && (
+        <Correcting counts={counts} batch={batch} open={open} onOpen={onOpen} label={now} />
+      )}
+    </View>
+  );
+}
+
+function Correcting({
+  counts,
+  batch,
+  open,
+  onOpen,
+  label,
+}: Pick<EntryProps, 'batch' | 'open' | 'onOpen'> & { counts: BatchEvent; label: string }) {
+  const record = useRecord(batch.id);
+  const step =
+    counts.type === 'step-done' ? batch.state.steps.find(({ id }) => id === counts.step) : undefined;
+  const timed = step !== undefined && step.timerS !== null;
+  const figures = isCorrectable(counts) && counts.type !== 'equipment-used';
+  if (!timed && !figures) return null;
+  if (!open) {
+    return (
+      <View style={styles.row}>
+        <Button label="Correct" hint={`Correct: ${label}`} kind="quiet" onPress={() => onOpen(true)} />
+      </View>
+    );
+  }
+  const close = (): void => onOpen(false);
+  return timed ? (
+    <CorrectTime
+      stepId={step.id}
+      ranS={step.ranMs / 1000}
+      inHours={!step.attended}
+      record={record}
+      onClose={close}
+    />
+  ) : (
+    <CorrectEntry
+      batch={batch}
+      event={counts as BatchEvent & CorrectableBody}
+      record={record}
+      onClose={close}
+    />
   );
 }
 
 const styles = StyleSheet.create({
   row: { flexDirection: 'row', flexWrap: 'wrap', gap: SPACE.small },
+  entry: { gap: SPACE.hair },
   event: { flexDirection: 'row', gap: SPACE.medium },
   when: { width: 116 },
   what: { flex: 1 },

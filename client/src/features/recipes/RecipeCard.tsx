@@ -1,7 +1,14 @@
 import type { KitchenModel, Prediction, Recipe } from '@humble-churn/core';
 import type { SavedRecipe } from '@humble-churn/contract';
 import { RECIPE_PART_LABELS, fromInstant, refusalMessage } from '@humble-churn/contract';
-import { cautionsBefore, predict, recipeAllergens, recipeChanges, withIngredients } from '@humble-churn/core';
+import {
+  cautionsBefore,
+  likedBest,
+  predict,
+  recipeAllergens,
+  recipeChanges,
+  withIngredients,
+} from '@humble-churn/core';
 import { useRouter } from 'expo-router';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
@@ -13,9 +20,11 @@ import { Panel } from '../../ui/Panel';
 import { AppText } from '../../ui/AppText';
 import { useToast } from '../../ui/Toast';
 import { SPACE } from '../../ui/theme';
+import { likingText } from '../../ui/verdictLabels';
 import { keptAllergensText } from '../../wire/allergens';
 import { dayText } from '../../wire/moments';
 import type { KnownKitchen } from '../../wire/kitchen';
+import { useNotebook } from '../../wire/notebook';
 import { useArchiveRecipe, useRecipeHistory } from '../../wire/recipes';
 import { layOnBench } from '../bench';
 import { writeJsonLd, writeOpenForm } from '../bench';
@@ -157,11 +166,25 @@ function Head({ kept, model, kitchen, milkMl }: Props & { milkMl: number }) {
       <View style={styles.words}>
         <AppText>{recipeSummary(recipe, model.pantry, kitchen)}</AppText>
         <AppText kind="small">Allergens: {keptAllergensText(recipe, kept.ingredients, model.pantry)}</AppText>
+        <LikedBestAt name={recipe.name} />
         <AppText kind="small" tone="soft">
           Version {kept.version}, saved on {dayText(fromInstant(kept.savedAt), kitchen)}
         </AppText>
       </View>
     </View>
+  );
+}
+
+/** The ratio at which batches of this name were liked best, once two were told apart. */
+function LikedBestAt({ name }: { name: string }) {
+  const { entries = [] } = useNotebook();
+  const best = likedBest(entries.map(({ summary }) => summary).filter((one) => one.name === name));
+  if (!best) return null;
+  return (
+    <AppText kind="small">
+      Liked best at 1 to {Number(best.waterPerNut.toFixed(1))} by weight,{' '}
+      {likingText(best.liking).toLowerCase()}: {best.batches} of {best.of} batches that were judged.
+    </AppText>
   );
 }
 

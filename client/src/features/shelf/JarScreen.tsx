@@ -1,11 +1,20 @@
 import type { JarState, Keeping } from '@humble-churn/core';
-import { formatDuration, formatTemp, formatVolume, jarKeeping, jarTerms } from '@humble-churn/core';
+import {
+  formatDuration,
+  formatTemp,
+  formatVolume,
+  jarKeeping,
+  jarTerms,
+  outUntilMs,
+} from '@humble-churn/core';
 import { useRouter } from 'expo-router';
 import { Snowflake, Trash2, Undo2 } from '../../ui/icons';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
-import { useBatchAllergensText } from '../../wire/allergens';
+import { useJarAllergensText } from '../../wire/allergens';
 import { useNowMs } from '../../wire/clock';
+import { momentText } from '../../wire/moments';
+import { doseText } from '../counter';
 import type { KnownBatch } from '../../wire/batches';
 import type { KnownKitchen } from '../../wire/kitchen';
 import { undoing, useBatch, useRecord } from '../../wire/batches';
@@ -13,6 +22,7 @@ import { useKitchen } from '../../wire/kitchen';
 import { Button } from '../../ui/Button';
 import { Notice } from '../../ui/Notice';
 import { Panel } from '../../ui/Panel';
+import { LikingForm } from '../../ui/LikingForm';
 import { MeasureField } from '../../ui/MeasureField';
 import { SafetyLink } from '../../ui/SafetyLink';
 import { Screen } from '../../ui/Screen';
@@ -20,6 +30,7 @@ import { useToast } from '../../ui/Toast';
 import { QueryFallback } from '../../ui/QueryFallback';
 import { AppText } from '../../ui/AppText';
 import { SPACE } from '../../ui/theme';
+import { DrinksPanel } from './DrinksPanel';
 import { Freshness, KeepingTimes } from './Freshness';
 import { TimeSpent } from './TimeSpent';
 import { SmallJar } from './SmallJar';
@@ -65,6 +76,7 @@ function Jar({ batch, jar, kitchen }: JarProps) {
   const nowMs = useNowMs(30_000);
   const router = useRouter();
   const record = useRecord(batch.id);
+  const did = useDone(batch.id);
   const kept = jarKeeping(batch.state, jar, kitchen.readings, nowMs);
   const parts: KeptJar = { batch, jar, kitchen, kept, nowMs };
   const inUse = jar.fate === 'in-use';
@@ -73,6 +85,14 @@ function Jar({ batch, jar, kitchen }: JarProps) {
       <HowItStands {...parts} />
       {inUse && <WhyThisLong {...parts} />}
       {inUse && <DoWithIt {...parts} />}
+      {inUse && kept.state !== 'discard' && (
+        <DrinksPanel batch={batch} jar={jar} kitchen={kitchen} onMade={did} />
+      )}
+      <Panel title="How it tasted">
+        <LikingForm
+          onSay={(liking, words) => did({ type: 'liked', liking, words, jarId: jar.id }, 'Kept.')}
+        />
+      </Panel>
       <View style={styles.row}>
         <Button
           label="Undo the last entry"
@@ -96,7 +116,7 @@ interface KeptJar extends JarProps {
 }
 
 function HowItStands({ batch, jar, kitchen, kept, nowMs }: KeptJar) {
-  const allergensOf = useBatchAllergensText();
+  const allergensOf = useJarAllergensText();
   const inUse = jar.fate === 'in-use';
   return (
     <Panel>
@@ -117,6 +137,14 @@ function HowItStands({ batch, jar, kitchen, kept, nowMs }: KeptJar) {
               {jar.fate === 'emptied' ? 'Finished' : `Thrown away: ${jar.discardReason ?? ''}`}
             </AppText>
           )}
+          {jar.doses.length > 0 && (
+            <AppText>With {jar.doses.map((dose) => doseText(dose, batch.state, kitchen)).join(', ')}</AppText>
+          )}
+          {inUse && jar.carried && (
+            <AppText>
+              Taken out of the house now: drink it by {momentText(outUntilMs(kept, nowMs), nowMs, kitchen)}
+            </AppText>
+          )}
           {inUse && (
             <>
               <KeepingTimes kept={kept} nowMs={nowMs} household={kitchen} />
@@ -126,7 +154,7 @@ function HowItStands({ batch, jar, kitchen, kept, nowMs }: KeptJar) {
             </>
           )}
           <AppText kind="small" tone="soft">
-            Allergens: {allergensOf(batch.state)}
+            Allergens: {allergensOf(batch.state, jar)}. Shake before pouring.
           </AppText>
         </View>
       </View>

@@ -1,0 +1,1 @@
+export { EnterAfterwardsScreen as default } from '~/features/notebook/EnterAfterwardsScreen';

@@ -1,0 +1,229 @@
+import type { Addition, AdditionDose, DoseLine, Pantry, SaidDose } from '@humble-churn/core';
+import {
+  doseLines,
+  findAddition,
+  firstDose,
+  sayDose,
+  strainedMilkMl,
+  usualDoseUnit,
+} from '@humble-churn/core';
+import { useState } from 'react';
+import { StyleSheet, View } from 'react-native';
+import { AdditionPicker } from '../../ui/AdditionPicker';
+import { AppText } from '../../ui/AppText';
+import { Button } from '../../ui/Button';
+import { HandDoseField } from '../../ui/HandDoseField';
+import { Check } from '../../ui/icons';
+import { SPACE, useColours } from '../../ui/theme';
+import { useMeasures } from '../../ui/measures';
+import { useOwnIngredients } from '../../wire/kitchen';
+import { wireOwn } from '../../wire/wireRecipe';
+import type { RecordableEvent } from '../../wire/batches';
+import type { GuideProps } from './guideProps';
+
+type When = AdditionDose['when'];
+
+/** What of a batch goes in at its time, and what the kitchen knows of it. */
+export function useDoseLines({ batch, plan }: Pick<GuideProps, 'batch' | 'plan'>, when: When) {
+  const { state } = batch;
+  const { data: own = [] } = useOwnIngredients();
+  const pantry = { own: [...state.ingredients, ...own] };
+  const strainedMl = strainedMilkMl(state, plan.prediction);
+  const blendedMl = state.prediction.milk.volumeMl;
+  const lines = doseLines(state, blendedMl, strainedMl).filter((line) => line.when === when);
+  return { lines, pantry, milkMl: when === 'after' ? strainedMl : blendedMl };
+}
+
+/** What is recorded of so much that went in; the cook's own addition goes along, so that the batch keeps it. */
+function stirredIn(
+  addition: Addition,
+  massG: number,
+  unit: SaidDose['unit'],
+  pantry: Pantry,
+): RecordableEvent {
+  const own = wireOwn(pantry.own.filter(({ key }) => key === addition.key));
+  return {
+    type: 'stirred-in',
+    addition: addition.key,
+    massG,
+    said: { unit, per: 'batch' },
+    ...(own.length > 0 && { own: own.slice(0, 1) }),
+  };
+}
+
+/** What puts in all that is planned and that nothing was said of. */
+export function restAsPlanned(lines: readonly DoseLine[]): RecordableEvent[] {
+  return lines.flatMap((line) =>
+    line.plannedG !== null && line.saidG === null && !line.leftOut
+      ? [
+          {
+            type: 'stirred-in' as const,
+            addition: line.addition,
+            massG: line.plannedG,
+            ...(line.planned?.said?.per === 'batch' && { said: line.planned.said }),
+          },
+        ]
+      : [],
+  );
+}
+
+interface Props extends GuideProps {
+  when: When;
+}
+
+/** Each addition at its time: taken as planned, changed, added to, left out; and what nobody planned. */
+export function DoseLines({ when, ...parts }: Props) {
+  const { record } = parts;
+  const { lines, pantry } = useDoseLines(parts, when);
+  const [more, setMore] = useState<readonly Addition[]>([]);
+  const unplanned = more.filter(({ key }) => !lines.some(({ addition }) => addition === key));
+  return (
+    <View style={styles.lines}>
+      {lines.map((line) => {
+        const addition = findAddition(line.addition, pantry);
+        return (
+          addition && (
+            <OneLine
+              key={line.addition}
+              line={line}
+              addition={addition}
+              when={when}
+              record={record}
+              pantry={pantry}
+            />
+          )
+        );
+      })}
+      {unplanned.map((addition) => (
+        <OneLine
+          key={addition.key}
+          line={null}
+          addition={addition}
+          when={when}
+          record={record}
+          pantry={pantry}
+          onTaken={() => setMore((now) => now.filter(({ key }) => key !== addition.key))}
+        />
+      ))}
+      <AdditionPicker
+        pantry={pantry}
+        without={[...lines.map(({ addition }) => addition), ...more.map(({ key }) => key)]}
+        onPick={(addition) => setMore((now) => [...now, addition])}
+      />
+    </View>
+  );
+}
+
+function OneLine({
+  line,
+  addition,
+  when,
+  record,
+  pantry,
+  onTaken,
+}: {
+  /** Null for what nobody planned and that is not in yet. */
+  line: DoseLine | null;
+  addition: Addition;
+  when: When;
+  record: GuideProps['record'];
+  pantry: Pantry;
+  onTaken?: () => void;
+}) {
+  const colour = useColours();
+  const measures = useMeasures();
+  const isIn = line !== null && line.saidG !== null;
+  const firstG = line?.plannedG ?? firstDose(addition).gPerL / 4;
+  const usual = line?.said?.unit ?? usualDoseUnit(firstG, addition, measures);
+  const [dose, setDose] = useState<{ massG: number; unit: SaidDose['unit'] } | null>(null);
+  const [troubled, setTroubled] = useState(false);
+  const [adding, setAdding] = useState(false);
+  const unit = dose?.unit ?? usual;
+  // What is put in after the first time is a little more: one more of what is counted.
+  const moreG = unit === 'each' ? (addition.gEach ?? firstG) : firstG / 4;
+  const massG = dose?.massG ?? (isIn ? moreG : firstG);
+  const amount = (g: number): string => sayDose(g, unit, addition, measures);
+  const name = addition.name;
+  const take = (): void => {
+    record.add([stirredIn(addition, massG, unit, pantry)], () => {
+      setDose(null);
+      setAdding(false);
+      onTaken?.();
+    });
+  };
+  const entry = !isIn || adding;
+  return (
+    <View style={[styles.line, { borderColor: colour.line }]}>
+      <LineHead name={name} line={line} amount={amount} />
+      {entry && (
+        <HandDoseField
+          addition={addition}
+          label={isIn ? `More ${name.toLowerCase()}` : `${name} to put in`}
+          massG={massG}
+          unit={unit}
+          onTrouble={() => setTroubled(true)}
+          onDose={(nextG, nextUnit) => {
+            setTroubled(false);
+            setDose({ massG: nextG, unit: nextUnit });
+          }}
+        />
+      )}
+      <View style={styles.row}>
+        {entry ? (
+          <Button
+            label={when === 'after' ? 'Stirred in' : 'Put in'}
+            hint={`${when === 'after' ? 'Stirred in' : 'Put in'}: ${name.toLowerCase()}`}
+            icon={Check}
+            counter
+            disabled={troubled}
+            onPress={take}
+          />
+        ) : (
+          <Button label={`Add more ${name.toLowerCase()}`} onPress={() => setAdding(true)} />
+        )}
+        {line?.planned && !isIn && !line.leftOut && (
+          <Button
+            label="Leave out"
+            hint={`Leave out: ${name.toLowerCase()}`}
+            kind="quiet"
+            onPress={() => record.add([{ type: 'left-out', addition: addition.key }])}
+          />
+        )}
+      </View>
+    </View>
+  );
+}
+
+/** What it is, and how much of it is in. */
+function LineHead({
+  name,
+  line,
+  amount,
+}: {
+  name: string;
+  line: DoseLine | null;
+  amount: (massG: number) => string;
+}) {
+  const planned =
+    line === null || line.plannedG === null ? ', not planned' : `, ${amount(line.plannedG)} planned`;
+  const words =
+    line === null
+      ? ''
+      : line.leftOut
+        ? ': left out'
+        : line.saidG === null
+          ? ''
+          : `: ${amount(line.saidG)} in${planned}`;
+  return (
+    <AppText kind="strong">
+      {name}
+      <AppText tone="soft">{words}</AppText>
+    </AppText>
+  );
+}
+
+const styles = StyleSheet.create({
+  lines: { gap: SPACE.medium },
+  line: { gap: SPACE.small, borderTopWidth: 1, paddingTop: SPACE.small },
+  row: { flexDirection: 'row', flexWrap: 'wrap', gap: SPACE.small },
+});

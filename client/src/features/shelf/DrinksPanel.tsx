@@ -1,0 +1,287 @@
+import { allergensText } from '@humble-churn/contract';
+import type { Drink, HandDose, JarState, Pantry, Serving } from '@humble-churn/core';
+import {
+  DRINKS,
+  DRINK_ADDITIONS,
+  USUAL_KITCHEN,
+  WARM_DRINK_C,
+  drinkFigures,
+  findAddition,
+  firstDose,
+  formatMoney,
+  formatReadTemp,
+  formatTemp,
+  formatVolume,
+  ownDrinks,
+  replan,
+  usualDoseUnit,
+  warmthOfDrink,
+} from '@humble-churn/core';
+import { useMemo, useState } from 'react';
+import { StyleSheet, View } from 'react-native';
+import { useDevice } from '../../devices/useDevice';
+import { AdditionPicker } from '../../ui/AdditionPicker';
+import { AppText } from '../../ui/AppText';
+import { Button } from '../../ui/Button';
+import { Choice } from '../../ui/Choice';
+import { HandDoseField } from '../../ui/HandDoseField';
+import { MeasureField } from '../../ui/MeasureField';
+import { NameField } from '../../ui/NameField';
+import { Notice } from '../../ui/Notice';
+import { Panel } from '../../ui/Panel';
+import { Trash2 } from '../../ui/icons';
+import { useMeasures } from '../../ui/measures';
+import { SPACE } from '../../ui/theme';
+import type { KnownBatch, RecordableEvent } from '../../wire/batches';
+import { useActiveBatches } from '../../wire/batches';
+import { serverNowMs } from '../../wire/clock';
+import type { KnownKitchen } from '../../wire/kitchen';
+import { useKitchenModel } from '../../wire/kitchen';
+import { wireOwn } from '../../wire/wireRecipe';
+
+const SERVINGS: readonly { value: Serving; label: string }[] = [
+  { value: 'cold', label: 'Cold' },
+  { value: 'iced', label: 'Over ice' },
+  { value: 'blended', label: 'Blended' },
+  { value: 'warm', label: 'Warm' },
+];
+
+const HOW: Readonly<Record<Serving, string>> = {
+  cold: 'Stir or shake it cold, and drink it at once.',
+  iced: 'Pour it over the ice.',
+  blended: 'Into the jug with what is frozen, lid on, and drink it at once.',
+  warm: '',
+};
+
+interface Props {
+  batch: KnownBatch;
+  jar: JarState;
+  kitchen: KnownKitchen;
+  onMade: (event: RecordableEvent, words: string) => void;
+}
+
+/** Drinks made from a jar: of ours, of this kitchen's earlier ones, or one of the cook's own. */
+export function DrinksPanel(props: Props) {
+  const [chosen, setChosen] = useState<string | null>(null);
+  const { data: batches = [] } = useActiveBatches();
+  const offered = [...ownDrinks(batches.map(({ state }) => state.entries)), ...DRINKS, OWN];
+  const drink = offered.find(({ key }) => key === chosen);
+  return (
+    <Panel title="A drink from it">
+      <Choice
+        label="Which drink"
+        hideLabel
+        value={chosen}
+        onChange={setChosen}
+        options={offered.map(({ key, name }) => ({ value: key, label: name }))}
+      />
+      {drink && <OneDrink key={drink.key} drink={drink} onDone={() => setChosen(null)} {...props} />}
+    </Panel>
+  );
+}
+
+/** A drink that nobody wrote down yet. */
+const OWN: Drink = { key: 'own', name: 'One of your own', milkMl: 200, doses: [], serving: 'cold' };
+
+function OneDrink({
+  drink,
+  batch,
+  jar,
+  kitchen,
+  onMade,
+  onDone,
+}: Props & { drink: Drink; onDone: () => void }) {
+  const { data } = useKitchenModel();
+  const model = data?.model ?? USUAL_KITCHEN;
+  const pantry: Pantry = { own: [...batch.state.ingredients, ...model.pantry.own] };
+  const [milkMl, setMilkMl] = useState<number | null>(Math.min(drink.milkMl, jar.leftMl));
+  const [doses, setDoses] = useState<readonly HandDose[]>(drink.doses);
+  const [serving, setServing] = useState<Serving>(drink.serving);
+  const [name, setName] = useState(drink.key === OWN.key ? '' : drink.name);
+  const [unread, setUnread] = useState(false);
+  const { prediction } = useMemo(() => replan(batch.state, model, serverNowMs()), [batch.state, model]);
+  const ready = milkMl !== null && !unread && name.trim() !== '';
+  const make = (): void => {
+    if (milkMl === null) return;
+    const used = new Set(doses.map(({ addition }) => addition));
+    const own = wireOwn(model.pantry.own.filter(({ key }) => used.has(key)));
+    onMade(
+      {
+        type: 'drink-made',
+        jarId: jar.id,
+        volumeMl: milkMl,
+        name: name.trim(),
+        serving,
+        doses: [...doses],
+        ...(own.length > 0 && { own }),
+      },
+      `${name.trim()} made.`,
+    );
+    onDone();
+  };
+  return (
+    <View style={styles.drink}>
+      {drink.key === OWN.key && (
+        <>
+          <NameField label="What it is called" value={name} maxLength={60} onChange={setName} stacked />
+          <Choice label="How it is served" value={serving} onChange={setServing} options={SERVINGS} />
+        </>
+      )}
+      <MilkFromJar jar={jar} kitchen={kitchen} milkMl={milkMl} onMilk={setMilkMl} />
+      <DrinkDoses doses={doses} pantry={pantry} onDoses={setDoses} onUnread={setUnread} />
+      {milkMl !== null && (
+        <Figures
+          figures={drinkFigures(batch.state, prediction, jar, milkMl, doses, {
+            pantry,
+            prices: kitchen.profile,
+          })}
+          kitchen={kitchen}
+        />
+      )}
+      {serving === 'warm' ? <Warming kitchen={kitchen} /> : <AppText>{HOW[serving]}</AppText>}
+      <View style={styles.row}>
+        <Button
+          label="Made it"
+          hint={`Made it: ${drink.name}`}
+          kind="main"
+          counter
+          disabled={!ready}
+          onPress={make}
+        />
+      </View>
+    </View>
+  );
+}
+
+function MilkFromJar({
+  jar,
+  kitchen,
+  milkMl,
+  onMilk,
+}: Pick<Props, 'jar' | 'kitchen'> & { milkMl: number | null; onMilk: (ml: number | null) => void }) {
+  return (
+    <MeasureField
+      kind="volume"
+      label="Milk from the jar"
+      value={milkMl}
+      stacked
+      onValue={(ml) => {
+        if (ml < 1) return 'Enter more than 0.';
+        // What is shown is rounded.
+        if (ml > jar.leftMl + 1) return `Only ${formatVolume(jar.leftMl, kitchen)} are left.`;
+        onMilk(Math.min(ml, jar.leftMl));
+        return null;
+      }}
+      onTrouble={() => onMilk(null)}
+    />
+  );
+}
+
+function DrinkDoses({
+  doses,
+  pantry,
+  onDoses,
+  onUnread,
+}: {
+  doses: readonly HandDose[];
+  pantry: Pantry;
+  onDoses: (next: readonly HandDose[]) => void;
+  onUnread: (on: boolean) => void;
+}) {
+  const measures = useMeasures();
+  return (
+    <>
+      {doses.map((dose, i) => {
+        const addition = findAddition(dose.addition, pantry);
+        if (!addition) return null;
+        return (
+          <View key={dose.addition} style={styles.row}>
+            <View style={styles.dose}>
+              <HandDoseField
+                addition={addition}
+                label={addition.name}
+                massG={dose.massG}
+                unit={dose.said?.unit ?? usualDoseUnit(dose.massG, addition, measures)}
+                onTrouble={() => onUnread(true)}
+                onDose={(massG, unit) => {
+                  onUnread(false);
+                  onDoses(
+                    doses.map((one, j) => (j === i ? { ...one, massG, said: { unit, per: 'batch' } } : one)),
+                  );
+                }}
+              />
+            </View>
+            <Button
+              label={`Leave out ${addition.name.toLowerCase()}`}
+              icon={Trash2}
+              iconOnly
+              kind="quiet"
+              onPress={() => onDoses(doses.filter((_, j) => j !== i))}
+            />
+          </View>
+        );
+      })}
+      <AdditionPicker
+        pantry={pantry}
+        more={DRINK_ADDITIONS}
+        without={doses.map(({ addition }) => addition)}
+        onPick={(addition) =>
+          // A cup is about a fifth of a litre.
+          onDoses([...doses, { addition: addition.key, massG: firstDose(addition).gPerL / 5 }])
+        }
+      />
+    </>
+  );
+}
+
+function Figures({ figures, kitchen }: { figures: ReturnType<typeof drinkFigures>; kitchen: KnownKitchen }) {
+  const { volumeMl, allergens, nutrition, cost, partlyPriced } = figures;
+  return (
+    <>
+      <AppText kind="strong">
+        {formatVolume(volumeMl, kitchen)}
+        {cost === null
+          ? ''
+          : `, about ${formatMoney(cost, kitchen.currency)}${partlyPriced ? ' in part' : ''}`}
+        {nutrition === null ? '' : `, about ${Math.round(nutrition.kcal)} kcal`}
+      </AppText>
+      <AppText>Allergens: {allergensText(allergens)}</AppText>
+    </>
+  );
+}
+
+/** Gently, stirred, with the probe in it where there is one. */
+function Warming({ kitchen }: { kitchen: KnownKitchen }) {
+  const probe = useDevice('probe');
+  const { shown } = probe;
+  const state = shown === null ? null : warmthOfDrink(shown);
+  const temp = (c: number): string => formatTemp(c, kitchen.measures);
+  return (
+    <>
+      <AppText>
+        Warm it gently in a pan and stir, to {temp(WARM_DRINK_C.asked)}; {temp(WARM_DRINK_C.most)} at most. It
+        curdles and burns on when it boils.
+      </AppText>
+      {probe.connection && shown !== null && state !== null && (
+        <AppText kind="bigFigure" tone={state === 'too-hot' ? 'buoy' : 'kelp'} live="polite">
+          {formatReadTemp(shown, kitchen.measures)}:{' '}
+          {
+            { 'warm-on': 'warm on', there: 'there, take it off', 'too-hot': 'too hot, take it off now' }[
+              state
+            ]
+          }
+        </AppText>
+      )}
+      <Notice kind="caution">
+        Never shake or blend it hot in a closed jar or jug: it bursts out and burns. Warmed milk is drunk at
+        once and never goes back into the jar.
+      </Notice>
+    </>
+  );
+}
+
+const styles = StyleSheet.create({
+  drink: { gap: SPACE.medium },
+  row: { flexDirection: 'row', flexWrap: 'wrap', alignItems: 'flex-end', gap: SPACE.small },
+  dose: { flex: 1, minWidth: 200 },
+});
