@@ -140,9 +140,15 @@ test('axe finds nothing at any step of a batch, and nothing is cut off on a smal
   await weighed.click();
   await check('asked whether to weigh again');
   await page.getByRole('button', { name: /^It is right/ }).click();
-  await expect(page.getByText('Jug, bag and jars')).toBeVisible();
+  await check('tasting');
+  await page.getByRole('button', { name: /^Taste and stretch: done/ }).click();
+  await expect(page.getByRole('button', { name: /^All clean/ })).toBeVisible();
   await check('bottling');
-  await page.getByRole('radio', { name: /^Not scalded/ }).click();
+  await page.getByRole('button', { name: /^All clean/ }).click();
+  await page
+    .getByRole('radiogroup', { name: 'Jug and jars scalded' })
+    .getByRole('radio', { name: 'No' })
+    .click();
   await page.getByRole('button', { name: /^Bottled/ }).click();
   await expect(page.getByRole('button', { name: 'Label: done' })).toBeVisible();
   await check('labelling');

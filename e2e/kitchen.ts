@@ -4,7 +4,10 @@ import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
-import { KitchenSchema } from '@humble-churn/contract';
+import type { Batch } from '@humble-churn/contract';
+import { KitchenSchema, coreEvent } from '@humble-churn/contract';
+import type { Recipe } from '@humble-churn/core';
+import { batchState } from '@humble-churn/core';
 import type { Page } from '@playwright/test';
 import { test as base, expect } from '@playwright/test';
 
@@ -196,4 +199,24 @@ export async function allSent(page: Page): Promise<void> {
   const waiting = () =>
     page.evaluate(() => Object.keys(localStorage).filter((key) => key.startsWith('humble-churn.waiting')));
   await expect.poll(waiting).toEqual([]);
+}
+
+/** The server's own log of a batch. */
+export async function logOf(page: Page, url: string, batchId: string): Promise<Batch> {
+  return (await (await page.request.get(`${url}/api/batches/${batchId}`)).json()) as Batch;
+}
+
+export async function stateOf(page: Page, url: string, batchId: string) {
+  await allSent(page);
+  const state = batchState((await logOf(page, url, batchId)).events.map(coreEvent));
+  if (!state) throw new Error('no such batch');
+  return state;
+}
+
+export async function makeBatch(page: Page, url: string, recipe: Recipe): Promise<string> {
+  const made = await page.request.post(`${url}/api/batches`, {
+    data: { recipe },
+    headers: { 'idempotency-key': crypto.randomUUID() },
+  });
+  return ((await made.json()) as Batch).id;
 }

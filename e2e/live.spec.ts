@@ -1,9 +1,8 @@
-import type { Batch } from '@humble-churn/contract';
 import { LIVE_PATH, ROUTES, coreEvent } from '@humble-churn/contract';
-import { batchState, plainRecipe, effectiveEvents, weightPacket } from '@humble-churn/core';
+import { plainRecipe, effectiveEvents, weightPacket } from '@humble-churn/core';
 import type { EventBody, Recipe } from '@humble-churn/core';
 import type { Page } from '@playwright/test';
-import { Kitchen, allSent, expect, openDecision, test, figure } from './kitchen';
+import { Kitchen, allSent, expect, figure, logOf, makeBatch, openDecision, stateOf, test } from './kitchen';
 
 const PLAIN = plainRecipe('Almond milk', 'almond', 6.6, 8);
 /** A jug too small for one go, thick first, washed twice, a pinch of salt: every step there is but peeling. */
@@ -20,26 +19,6 @@ const QUICK: Recipe = {
   soak: { ...PLAIN.soak, method: 'none' },
   blend: { ...PLAIN.blend, machine: 'high-speed-jug' },
 };
-
-/** The server's own log of a batch. */
-async function logOf(page: Page, url: string, batchId: string): Promise<Batch> {
-  return (await (await page.request.get(`${url}/api/batches/${batchId}`)).json()) as Batch;
-}
-
-async function stateOf(page: Page, url: string, batchId: string) {
-  await allSent(page);
-  const state = batchState((await logOf(page, url, batchId)).events.map(coreEvent));
-  if (!state) throw new Error('no such batch');
-  return state;
-}
-
-async function makeBatch(page: Page, url: string, recipe: Recipe): Promise<string> {
-  const made = await page.request.post(`${url}/api/batches`, {
-    data: { recipe },
-    headers: { 'idempotency-key': crypto.randomUUID() },
-  });
-  return ((await made.json()) as Batch).id;
-}
 
 async function say(page: Page, url: string, batchId: string, ...happenings: EventBody[]): Promise<number> {
   const answer = await page.request.post(`${url}/api/batches/${batchId}/events`, {
@@ -143,7 +122,7 @@ test.describe('a whole batch by touch, the scale simulated, reloaded at every st
       await expect(page.getByRole('timer')).toBeVisible();
       if (load === 1) {
         await button('Pause the clock').tap();
-        await expect(page.getByText('Stopped for a while')).toBeVisible();
+        await expect(page.getByText('Stopped for a while. Nothing is lost.')).toBeVisible();
         await page.reload();
         await button('Resume blending').tap();
         await expect(button('Pause the clock')).toBeVisible();
@@ -179,16 +158,18 @@ test.describe('a whole batch by touch, the scale simulated, reloaded at every st
       expect(Math.abs(Number(await pulp.inputValue()) - pulpG)).toBeLessThan(5);
       await button(/^Weighed: keep/).tap();
     });
+    await again('Taste and stretch');
+    await button(/^Taste and stretch: done/).tap();
     await test.step('salt is dosed from what was really obtained', async () => {
       await again('Finish');
       const dose = await page.getByText(/, [\d.]+ g of .*salt/).textContent();
       const { milkMl } = (await stateOf(page, url, batchId)).measured;
       // Half a gram for each litre.
       expect(figure(dose, 'g of')).toBeCloseTo((milkMl ?? 0) * 0.0005, 2);
-      await button('Finish: done').tap();
+      await button(/^Finish: all stirred in/).tap();
     });
     await again('Bottle');
-    await page.getByRole('radio', { name: /^Scalded/ }).tap();
+    await button(/^All clean/).tap();
     await button(/^Bottled/).tap();
     await passed('Label', 'Label: done');
     await again('The pulp');
@@ -250,7 +231,7 @@ test.describe('by the keyboard alone', () => {
       await page.keyboard.press(' ');
       await expect(page.getByRole('timer')).toBeVisible();
       await page.keyboard.press(' ');
-      await expect(page.getByText('Stopped for a while')).toBeVisible();
+      await expect(page.getByText('Stopped for a while. Nothing is lost.')).toBeVisible();
       await page.keyboard.press(' ');
       await expect(page.getByRole('button', { name: 'Pause the clock' })).toBeVisible();
       await page.keyboard.press('ArrowRight');
@@ -278,9 +259,11 @@ test.describe('by the keyboard alone', () => {
     await expect(page.getByRole('textbox', { name: 'Pulp, weighed' })).toHaveValue(String(pulpG));
     await page.getByRole('button', { name: /^Weighed: keep/ }).focus();
     await page.keyboard.press('Enter');
+    await expect(heading('Taste and stretch')).toBeVisible();
+    await page.keyboard.press('ArrowRight');
     await expect(heading('Bottle')).toBeVisible();
-    await page.getByRole('radio', { name: /^Scalded/ }).focus();
-    await page.keyboard.press(' ');
+    await page.getByRole('button', { name: /^All clean/ }).focus();
+    await page.keyboard.press('Enter');
     await page.getByRole('button', { name: /^Bottled/ }).focus();
     await page.keyboard.press('Enter');
     await expect(heading('Label')).toBeVisible();
@@ -694,10 +677,10 @@ test('a kitchen in ounces is shown the scale in ounces, and what is taken is the
     await expect(page.getByRole('textbox', { name: 'Milk, weighed' })).toHaveValue(/^32\.[789]/);
     await page.getByRole('button', { name: /^Weighed: keep/ }).click();
     const right = page.getByRole('button', { name: /^It is right/ });
-    const bottle = page.getByRole('heading', { name: 'Bottle' });
-    await expect(right.or(bottle)).toBeVisible();
+    const taste = page.getByRole('heading', { name: 'Taste and stretch' });
+    await expect(right.or(taste)).toBeVisible();
     if (await right.isVisible()) await right.click();
-    await expect(bottle).toBeVisible();
+    await expect(taste).toBeVisible();
     const { milkG } = (await stateOf(page, kitchen.url, batchId)).measured;
     expect(Math.abs((milkG ?? 0) - 930)).toBeLessThan(4);
   } finally {

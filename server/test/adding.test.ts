@@ -85,15 +85,15 @@ test('a nut is added in one file and a step in two, as CONTRIBUTING.md says', ()
   edit(
     'core/src/batch/stepTable.ts',
     /\n {2}bottle: \{/,
-    '\n  taste: { ...BY_HAND, times: once, urgent: true },',
+    '\n  ring: { ...BY_HAND, times: once, urgent: true },',
   );
   expect(types('core').said).toBe('');
   // What is said at it is still missing, and the types say so.
-  expect(types('client').said).toMatch(/stepLabels\.ts.*'taste' is missing/);
+  expect(types('client').said).toMatch(/stepLabels\.ts.*'ring' is missing/);
   edit(
-    'client/src/features/counter/stepLabels.ts',
+    'client/src/features/counter/stepTextsFromStrain.ts',
     /\n {2}bottle: \{/,
-    "\n  taste: { name: 'Taste', screen: 'done', guide: () => ({ todo: ['Taste it.'] }) },",
+    "\n  ring: { name: 'Ring', screen: 'done', guide: () => ({ todo: ['Ring the bell.'] }) },",
   );
   expect(types('client').said).toBe('');
   const tables = coreTests('stepTable', 'ingredient.test');

@@ -219,7 +219,6 @@ export const STEP_TABLE = {
     ...BY_HAND,
     times: onceIf((plan) => plan.guide > 3 && toJars(plan)),
     urgent: true,
-    asks: true,
   },
   finish: {
     ...BY_HAND,

@@ -34,6 +34,18 @@ async function allBatches(server: RunningServer): Promise<Map<string, number>> {
   }
 }
 
+/** What may be said of a batch at any moment: each is a line of its log. */
+const HAPPENINGS = [
+  { type: 'probed', what: 'bowl', tempC: 20 },
+  { type: 'stirred-in', addition: 'salt', massG: 0.4, said: { unit: 'pinch', per: 'batch' } },
+  { type: 'judged', what: 'grit', verdict: 'a-little' },
+  {
+    type: 'equipment-used',
+    strain: { strainer: 'muslin', strainerName: null, squeeze: 'hard', second: null },
+  },
+  { type: 'liked', liking: 3, words: 'good, a little gritty', jarId: null },
+];
+
 /** A cook who writes without pause, and sends anew under the same key what was not answered. */
 class Cook {
   /** Lines of the logs this cook was told are kept. */
@@ -52,7 +64,7 @@ class Cook {
       const confirmed = (body: any): void => void this.lines.set(body.id, 1);
       return { method: 'POST', path: '/api/batches', body: { recipe: RECIPE }, key, confirmed };
     }
-    const body = { happenings: [{ type: 'probed', what: 'bowl', tempC: 20 }] };
+    const body = { happenings: [HAPPENINGS[this.n % HAPPENINGS.length]] };
     const confirmed = (): void => void this.lines.set(id, (this.lines.get(id) ?? 0) + 1);
     return { method: 'POST', path: `/api/batches/${id}/events`, body, key, confirmed };
   }

@@ -3,6 +3,7 @@ import {
   doseLines,
   findAddition,
   firstDose,
+  formatDoseOf,
   sayDose,
   strainedMilkMl,
   usualDoseUnit,
@@ -167,6 +168,11 @@ function OneLine({
             setDose({ massG: nextG, unit: nextUnit });
           }}
         />
+      )}
+      {entry && (
+        <AppText kind="small" tone="soft">
+          {formatDoseOf(massG, addition, measures, unit)}
+        </AppText>
       )}
       <View style={styles.row}>
         {entry ? (

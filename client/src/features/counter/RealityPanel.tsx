@@ -1,4 +1,4 @@
-import type { StepState } from '@humble-churn/core';
+import type { StepKind, StepState } from '@humble-churn/core';
 import { eventRefusal, fractions, isStrained, mlPer, typedFigure } from '@humble-churn/core';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
@@ -12,6 +12,9 @@ import { CUP_NAMES } from '../../ui/cupNames';
 import { DoseLines } from './DoseLines';
 import { EquipmentChoices } from './EquipmentChoices';
 import type { GuideProps } from './guideProps';
+
+/** Steps that show what goes in by themselves. */
+const SHOW_DOSES: readonly StepKind[] = ['finish', 'jug-again'];
 
 /** What happens at a counter that no plan knew of. */
 export function RealityPanel({ step, ...parts }: GuideProps & { step: StepState }) {
@@ -79,10 +82,12 @@ export function RealityPanel({ step, ...parts }: GuideProps & { step: StepState 
           </View>
         </>
       )}
-      {!isStrained(state) && (
+      {!SHOW_DOSES.includes(step.kind) && (
         <>
-          <AppText kind="strong">Blended in besides nuts and water</AppText>
-          <DoseLines when="before" {...parts} />
+          <AppText kind="strong">
+            {isStrained(state) ? 'Stirred in' : 'Blended in besides nuts and water'}
+          </AppText>
+          <DoseLines when={isStrained(state) ? 'after' : 'before'} {...parts} />
         </>
       )}
       <EquipmentChoices {...parts} />

@@ -21,6 +21,7 @@ import { AppText } from '../../ui/AppText';
 import { SPACE, useColours } from '../../ui/theme';
 import { BottleForm } from './BottleForm';
 import { Done } from './Done';
+import { DoseLines } from './DoseLines';
 import { FeelStep } from './FeelStep';
 import { FinishStep } from './FinishStep';
 import type { GuideProps } from './guideProps';
@@ -120,7 +121,12 @@ const SCREENS: Readonly<Record<StepScreen, (props: HoldProps) => ReactNode>> = {
   'weigh-milk': (props) => <WeighIn {...props} />,
   taste: (props) => <TasteStep {...props} />,
   finish: (props) => (props.batch.state.guide > 3 ? <FinishStep {...props} /> : <Done {...props} />),
-  'jug-again': (props) => <StepClock {...props} />,
+  'jug-again': (props) => (
+    <>
+      {props.step.begunAtMs === null && <DoseLines when="after" {...props} />}
+      <StepClock {...props} />
+    </>
+  ),
   bottle: (props) => <BottleForm {...props} />,
   label: (props) => (
     <>
