@@ -1,4 +1,4 @@
-import type { BatchEvent, BatchState, Recipe } from '@humble-churn/core';
+import type { BatchEvent, BatchState, Guide, Recipe } from '@humble-churn/core';
 import { GUIDE, batchState, predict, USUAL_KITCHEN, firstRecipe } from '@humble-churn/core';
 import { stepGuide, stepName } from '~/features/counter/stepLabels';
 import { dayText, momentText } from '~/wire/moments';
@@ -7,7 +7,7 @@ import { FIRST } from './firstKitchen';
 const METRIC = { measures: 'metric' as const, cupSystem: 'us' as const, spoonSystem: 'us' as const };
 const US = { measures: 'us' as const, cupSystem: 'us' as const, spoonSystem: 'us' as const };
 
-function stateOf(recipe: Recipe): BatchState {
+function stateOf(recipe: Recipe, guide: Guide = GUIDE): BatchState {
   const around = { roomTempC: 20, fridgeTempC: 4 };
   const made = predict(recipe, { ...USUAL_KITCHEN, surroundings: around });
   if (!made.ok) throw new Error(made.refusal.code);
@@ -20,7 +20,7 @@ function stateOf(recipe: Recipe): BatchState {
     sureness: null,
     around,
     budgetH: 96,
-    guide: GUIDE,
+    guide,
     ingredients: [],
   };
   const state = batchState([plan]);
@@ -54,7 +54,11 @@ describe('what the counter says', () => {
     );
     expect(guideOf(recipe, 'blend').all).toMatch(/Ice last/);
     expect(guideOf(recipe, 'rinse').all).toMatch(/Rinse the jug with/);
-    expect(guideOf(recipe, 'finish').all).toMatch(
+    // Each dose has its own line with what was put in; a batch of the guide before lists them.
+    expect(guideOf(recipe, 'finish').all).toMatch(/Into the expected 1000 mL of milk:/);
+    const before = stateOf(recipe, 3);
+    const finish = before.steps.find(({ kind }) => kind === 'finish');
+    expect(finish && stepGuide(finish, before, before.prediction, METRIC).todo.join(' ')).toMatch(
       /Into the expected 1000 mL of milk: about 1 pinch, 0\.5 g of fine salt/,
     );
     expect(stateOf(base).steps.map((step) => step.kind)).not.toContain('finish');
@@ -99,10 +103,13 @@ describe('what the counter says', () => {
       soak: { ...base.soak, method: 'hot', hours: 0.5, pourTempC: 95 },
       blend: { ...base.blend, fillLineMl: 700, waterOrder: 'thick-first' },
       strain: { ...base.strain, washShare: 0.2 },
-      additions: [{ addition: 'salt', when: 'after', gPerL: 0.5 }],
+      additions: [
+        { addition: 'salt', when: 'after', gPerL: 0.5 },
+        { addition: 'date_medjool', when: 'after', gPerL: 40 },
+      ],
     };
     const state = stateOf(longest);
-    expect(new Set(state.steps.map((step) => step.kind)).size).toBe(17);
+    expect(new Set(state.steps.map((step) => step.kind)).size).toBe(20);
     for (const step of state.steps) {
       const { todo, lookFor } = stepGuide(step, state, state.prediction, METRIC);
       expect(todo.length).toBeGreaterThan(0);

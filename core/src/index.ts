@@ -199,6 +199,8 @@ export {
   JUG_AGAIN_LEAST_S,
   WARM_DRINK_C,
   doseTrouble,
+  firstDoseG,
+  moreDoseG,
   warmthOfDrink,
   JUG_AGAIN_SPEED,
   isFibrous,

@@ -290,6 +290,7 @@ describe('a batch', () => {
       { type: 'measured', what: 'milk', reading: { volumeMl: 930 } },
       { type: 'measured', what: 'pulp', reading: { massG: 175 } },
       { type: 'step-done', step: 'weigh-milk' },
+      { type: 'step-done', step: 'taste' },
     );
     const jar = { id: crypto.randomUUID(), label: 'Blue lid', volumeMl: 930, place: 'fridge' };
     const { body } = await say(id, { type: 'bottled', jars: [jar], scalded: true });

@@ -22,7 +22,7 @@ export function LikingForm({ onSay }: { onSay: (liking: number | null, words: st
         onChange={setLiking}
         options={LIKING_LABELS.map((label, i) => ({ value: i + LIKING.min, label }))}
       />
-      <NameField label="In your own words" value={words} maxLength={MOST_WORDS} onChange={setWords} />
+      <NameField label="In your own words" value={words} maxLength={MOST_WORDS} stacked onChange={setWords} />
       <View style={styles.row}>
         <Button
           label="Keep it"

@@ -81,6 +81,16 @@ export function firstDose(addition: Addition): AdditionDose {
   return { addition: addition.key, when: addition.when === 'before' ? 'before' : 'after', gPerL };
 }
 
+/** What is offered first of an addition by hand, g for so much milk: one of what is counted, else as is usual. */
+export function firstDoseG(addition: Addition, milkMl: number): number {
+  return addition.gEach ?? (firstDose(addition).gPerL * milkMl) / 1000;
+}
+
+/** What is offered when so much (g) of it is in and a little more is wanted: one more, or a quarter of it. */
+export function moreDoseG({ gEach }: Addition, dosedG: number): number {
+  return gEach ?? dosedG / 4;
+}
+
 function isSweetener({ addition }: AdditionDose, pantry: Pantry): boolean {
   return findAddition(addition, pantry)?.kind === 'sweetener';
 }

@@ -33,6 +33,8 @@ export {
   SWEETNESS_G_PER_L,
   doseForSweetness,
   firstDose,
+  firstDoseG,
+  moreDoseG,
   mostGPerL,
   doseG,
   doseTrouble,

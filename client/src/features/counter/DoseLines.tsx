@@ -2,14 +2,16 @@ import type { Addition, AdditionDose, DoseLine, Pantry, SaidDose } from '@humble
 import {
   doseLines,
   findAddition,
-  firstDose,
+  firstDoseG,
   formatDoseOf,
+  moreDoseG,
   sayDose,
   strainedMilkMl,
   usualDoseUnit,
 } from '@humble-churn/core';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
+import { AdditionCaution } from '../../ui/AdditionCaution';
 import { AdditionPicker } from '../../ui/AdditionPicker';
 import { AppText } from '../../ui/AppText';
 import { Button } from '../../ui/Button';
@@ -75,7 +77,7 @@ interface Props extends GuideProps {
 /** Each addition at its time: taken as planned, changed, added to, left out; and what nobody planned. */
 export function DoseLines({ when, ...parts }: Props) {
   const { record } = parts;
-  const { lines, pantry } = useDoseLines(parts, when);
+  const { lines, pantry, milkMl } = useDoseLines(parts, when);
   const [more, setMore] = useState<readonly Addition[]>([]);
   const unplanned = more.filter(({ key }) => !lines.some(({ addition }) => addition === key));
   return (
@@ -91,6 +93,7 @@ export function DoseLines({ when, ...parts }: Props) {
               when={when}
               record={record}
               pantry={pantry}
+              milkMl={milkMl}
             />
           )
         );
@@ -103,6 +106,7 @@ export function DoseLines({ when, ...parts }: Props) {
           when={when}
           record={record}
           pantry={pantry}
+          milkMl={milkMl}
           onTaken={() => setMore((now) => now.filter(({ key }) => key !== addition.key))}
         />
       ))}
@@ -115,12 +119,34 @@ export function DoseLines({ when, ...parts }: Props) {
   );
 }
 
+/** What is to go in next: as planned, or what was typed; after the first time a little more. */
+function useNextDose(line: DoseLine | null, addition: Addition, milkMl: number) {
+  const measures = useMeasures();
+  const [dose, setDose] = useState<{ massG: number; unit: SaidDose['unit'] } | null>(null);
+  const [troubled, setTroubled] = useState(false);
+  const firstG = line?.plannedG ?? firstDoseG(addition, milkMl);
+  const unit = dose?.unit ?? line?.said?.unit ?? usualDoseUnit(firstG, addition, measures);
+  const isIn = line !== null && line.saidG !== null;
+  return {
+    massG: dose?.massG ?? (isIn ? moreDoseG(addition, firstG) : firstG),
+    unit,
+    troubled,
+    trouble: () => setTroubled(true),
+    set: (massG: number, next: SaidDose['unit']): void => {
+      setTroubled(false);
+      setDose({ massG, unit: next });
+    },
+    reset: () => setDose(null),
+  };
+}
+
 function OneLine({
   line,
   addition,
   when,
   record,
   pantry,
+  milkMl,
   onTaken,
 }: {
   /** Null for what nobody planned and that is not in yet. */
@@ -129,25 +155,20 @@ function OneLine({
   when: When;
   record: GuideProps['record'];
   pantry: Pantry;
+  /** The milk it goes into, mL. */
+  milkMl: number;
   onTaken?: () => void;
 }) {
   const colour = useColours();
   const measures = useMeasures();
   const isIn = line !== null && line.saidG !== null;
-  const firstG = line?.plannedG ?? firstDose(addition).gPerL / 4;
-  const usual = line?.said?.unit ?? usualDoseUnit(firstG, addition, measures);
-  const [dose, setDose] = useState<{ massG: number; unit: SaidDose['unit'] } | null>(null);
-  const [troubled, setTroubled] = useState(false);
+  const { massG, unit, set, reset, troubled, trouble } = useNextDose(line, addition, milkMl);
   const [adding, setAdding] = useState(false);
-  const unit = dose?.unit ?? usual;
-  // What is put in after the first time is a little more: one more of what is counted.
-  const moreG = unit === 'each' ? (addition.gEach ?? firstG) : firstG / 4;
-  const massG = dose?.massG ?? (isIn ? moreG : firstG);
   const amount = (g: number): string => sayDose(g, unit, addition, measures);
   const name = addition.name;
   const take = (): void => {
     record.add([stirredIn(addition, massG, unit, pantry)], () => {
-      setDose(null);
+      reset();
       setAdding(false);
       onTaken?.();
     });
@@ -162,13 +183,11 @@ function OneLine({
           label={isIn ? `More ${name.toLowerCase()}` : `${name} to put in`}
           massG={massG}
           unit={unit}
-          onTrouble={() => setTroubled(true)}
-          onDose={(nextG, nextUnit) => {
-            setTroubled(false);
-            setDose({ massG: nextG, unit: nextUnit });
-          }}
+          onTrouble={trouble}
+          onDose={set}
         />
       )}
+      {!line?.planned && <AdditionCaution addition={addition} />}
       {entry && (
         <AppText kind="small" tone="soft">
           {formatDoseOf(massG, addition, measures, unit)}

@@ -1,6 +1,7 @@
 import type { Addition, HandDose, NewJar, Pantry } from '@humble-churn/core';
-import { findAddition, firstDose, usualDoseUnit } from '@humble-churn/core';
+import { findAddition, firstDoseG, usualDoseUnit } from '@humble-churn/core';
 import { StyleSheet, View } from 'react-native';
+import { AdditionCaution } from '../../ui/AdditionCaution';
 import { AdditionPicker } from '../../ui/AdditionPicker';
 import { Button } from '../../ui/Button';
 import { Choice } from '../../ui/Choice';
@@ -82,7 +83,7 @@ function firstJarDose(
   volumeMl: number,
   unit: NonNullable<HandDose['said']>['unit'],
 ): HandDose {
-  const massG = (firstDose(addition).gPerL * volumeMl) / 1000;
+  const massG = firstDoseG(addition, volumeMl);
   return { addition: addition.key, massG, said: { unit, per: 'batch' } };
 }
 
@@ -97,30 +98,35 @@ function JarDoses({ jar, number, pantry, onChange, onUnread }: Omit<Props, 'onRe
         const addition = findAddition(dose.addition, pantry);
         if (!addition) return null;
         return (
-          <View key={dose.addition} style={styles.pair}>
-            <View style={styles.dose}>
-              <HandDoseField
-                addition={addition}
-                label={`${addition.name} in jar ${number}`}
-                massG={dose.massG}
-                unit={dose.said?.unit ?? usualDoseUnit(dose.massG, addition, measures)}
-                onTrouble={() => onUnread(true)}
-                onDose={(massG, unit) => {
-                  onUnread(false);
-                  set(
-                    doses.map((one, j) => (j === i ? { ...one, massG, said: { unit, per: 'batch' } } : one)),
-                  );
-                }}
+          <View key={dose.addition} style={styles.one}>
+            <View style={styles.row}>
+              <View style={styles.dose}>
+                <HandDoseField
+                  addition={addition}
+                  label={`${addition.name} in jar ${number}`}
+                  massG={dose.massG}
+                  unit={dose.said?.unit ?? usualDoseUnit(dose.massG, addition, measures)}
+                  onTrouble={() => onUnread(true)}
+                  onDose={(massG, unit) => {
+                    onUnread(false);
+                    set(
+                      doses.map((one, j) =>
+                        j === i ? { ...one, massG, said: { unit, per: 'batch' } } : one,
+                      ),
+                    );
+                  }}
+                />
+              </View>
+              <Button
+                label={`Remove ${addition.name.toLowerCase()}`}
+                hint={`Remove ${addition.name.toLowerCase()} from jar ${number}`}
+                icon={Trash2}
+                iconOnly
+                kind="quiet"
+                onPress={() => set(doses.filter((_, j) => j !== i))}
               />
             </View>
-            <Button
-              label={`Remove ${addition.name.toLowerCase()}`}
-              hint={`Remove ${addition.name.toLowerCase()} from jar ${number}`}
-              icon={Trash2}
-              iconOnly
-              kind="quiet"
-              onPress={() => set(doses.filter((_, j) => j !== i))}
-            />
+            <AdditionCaution addition={addition} />
           </View>
         );
       })}
@@ -134,7 +140,7 @@ function JarDoses({ jar, number, pantry, onChange, onUnread }: Omit<Props, 'onRe
             firstJarDose(
               addition,
               jar.volumeMl,
-              usualDoseUnit(firstDose(addition).gPerL, addition, measures),
+              usualDoseUnit(firstDoseG(addition, jar.volumeMl), addition, measures),
             ),
           ])
         }
@@ -148,5 +154,7 @@ const styles = StyleSheet.create({
   // What is wrong with one must not push it off its neighbour's line.
   fields: { flexDirection: 'row', flexWrap: 'wrap', alignItems: 'flex-start', gap: SPACE.medium },
   pair: { flexDirection: 'row', flexWrap: 'wrap', alignItems: 'center', gap: SPACE.medium },
-  dose: { flex: 1, minWidth: 200 },
+  one: { gap: SPACE.small },
+  row: { flexDirection: 'row', alignItems: 'flex-end', gap: SPACE.small },
+  dose: { flex: 1, minWidth: 0 },
 });

@@ -136,6 +136,7 @@ export function CorrectEntry({ batch, event, record, onClose }: Props) {
       {figuresOf(to).map((figure) => (
         <MeasureField
           key={figure.label}
+          stacked
           kind={figure.kind}
           label={figure.label}
           value={figure.value}
@@ -201,6 +202,7 @@ function InWords({
           />
           <NameField
             label="In your own words"
+            stacked
             value={to.words ?? ''}
             maxLength={280}
             onChange={(words) => onChange({ ...to, words: words.trim() === '' ? null : words })}
@@ -234,6 +236,7 @@ export function CorrectTime({
     <View style={styles.form}>
       <QuantityField
         label="It really took"
+        stacked
         unit={inHours ? 'h' : 's'}
         shown={seconds === null ? '' : String(Number((seconds / perUnitS).toFixed(2)))}
         onNumber={(value) => {
@@ -263,6 +266,6 @@ export function CorrectTime({
 }
 
 const styles = StyleSheet.create({
-  form: { gap: SPACE.medium, alignItems: 'flex-start' },
+  form: { gap: SPACE.medium },
   row: { flexDirection: 'row', flexWrap: 'wrap', gap: SPACE.small },
 });

@@ -1,11 +1,15 @@
 import type { BatchEvent, BatchState, CorrectableBody } from '@humble-churn/core';
 import {
+  WATER_G_PER_ML,
+  doseLines,
   effectiveEvents,
   formatMass,
   formatVolume,
   isCorrectable,
+  lineG,
   massFlow,
   recipeAsMade,
+  strainedMilkMl,
 } from '@humble-churn/core';
 import { useRouter } from 'expo-router';
 import { useState } from 'react';
@@ -27,7 +31,7 @@ import { SPACE } from '../../ui/theme';
 import { useWidth } from '../../ui/useWidth';
 import { BODY_LABELS, MACHINE_LABELS, strainedLabel, PEEL_LABELS, SOAK_LABELS } from '../../ui/recipeLabels';
 import { layOnBench } from '../bench';
-import { eventLabel } from '../counter';
+import { doseText, eventLabel } from '../counter';
 import { Again } from '../days';
 import { Comparison } from './Comparison';
 import { CorrectEntry, CorrectTime } from './CorrectEntry';
@@ -45,17 +49,23 @@ export function RecordScreen({ batchId }: { batchId: string }) {
 }
 
 /** The recipe in a few lines. */
-function factsOf({ recipe, prediction }: BatchState, kitchen: KnownKitchen): string[] {
+function factsOf(state: BatchState, kitchen: KnownKitchen): string[] {
+  const { prediction } = state;
+  const recipe = recipeAsMade(state);
+  const waterMl = (prediction.nutG * recipe.waterPerNut) / WATER_G_PER_ML;
+  const doses = doseLines(state, prediction.milk.volumeMl, strainedMilkMl(state, prediction))
+    .map((line) => ({ ...line, massG: lineG(line) }))
+    .filter(({ massG }) => massG > 0);
   return [
     prediction.nuts.map((nut) => `${formatMass(nut.massG, kitchen)} ${nut.name.toLowerCase()}`).join(', '),
-    ...(prediction.additions.length > 0
+    ...(doses.length > 0
       ? [
-          prediction.additions
-            .map((one) => `${formatMass(one.massG, kitchen)} ${one.name.toLowerCase()}`)
+          doses
+            .map(({ addition, massG, said }) => doseText({ addition, massG, said }, state, kitchen))
             .join(', '),
         ]
       : []),
-    `${formatVolume(prediction.liquidMl, kitchen)} ${recipe.otherLiquid ? 'liquid' : 'water'}, 1 to ${recipe.waterPerNut.toFixed(1)} by weight`,
+    `${formatVolume(waterMl, kitchen)} ${recipe.otherLiquid ? 'liquid' : 'water'}, 1 to ${recipe.waterPerNut.toFixed(1)} by weight`,
     recipe.soak.method === 'none'
       ? 'No soak'
       : `Soak ${SOAK_LABELS[recipe.soak.method].toLowerCase()}, ${Number(recipe.soak.hours.toFixed(2))} h`,

@@ -7,7 +7,7 @@ import {
   WARM_DRINK_C,
   drinkFigures,
   findAddition,
-  firstDose,
+  firstDoseG,
   formatMoney,
   formatReadTemp,
   formatTemp,
@@ -20,6 +20,7 @@ import {
 import { useMemo, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { useDevice } from '../../devices/useDevice';
+import { AdditionCaution } from '../../ui/AdditionCaution';
 import { AdditionPicker } from '../../ui/AdditionPicker';
 import { AppText } from '../../ui/AppText';
 import { Button } from '../../ui/Button';
@@ -128,7 +129,13 @@ function OneDrink({
         </>
       )}
       <MilkFromJar jar={jar} kitchen={kitchen} milkMl={milkMl} onMilk={setMilkMl} />
-      <DrinkDoses doses={doses} pantry={pantry} onDoses={setDoses} onUnread={setUnread} />
+      <DrinkDoses
+        milkMl={milkMl ?? drink.milkMl}
+        doses={doses}
+        pantry={pantry}
+        onDoses={setDoses}
+        onUnread={setUnread}
+      />
       {milkMl !== null && (
         <Figures
           figures={drinkFigures(batch.state, prediction, jar, milkMl, doses, {
@@ -178,11 +185,13 @@ function MilkFromJar({
 }
 
 function DrinkDoses({
+  milkMl,
   doses,
   pantry,
   onDoses,
   onUnread,
 }: {
+  milkMl: number;
   doses: readonly HandDose[];
   pantry: Pantry;
   onDoses: (next: readonly HandDose[]) => void;
@@ -195,29 +204,34 @@ function DrinkDoses({
         const addition = findAddition(dose.addition, pantry);
         if (!addition) return null;
         return (
-          <View key={dose.addition} style={styles.row}>
-            <View style={styles.dose}>
-              <HandDoseField
-                addition={addition}
-                label={addition.name}
-                massG={dose.massG}
-                unit={dose.said?.unit ?? usualDoseUnit(dose.massG, addition, measures)}
-                onTrouble={() => onUnread(true)}
-                onDose={(massG, unit) => {
-                  onUnread(false);
-                  onDoses(
-                    doses.map((one, j) => (j === i ? { ...one, massG, said: { unit, per: 'batch' } } : one)),
-                  );
-                }}
+          <View key={dose.addition} style={styles.one}>
+            <View style={styles.beside}>
+              <View style={styles.dose}>
+                <HandDoseField
+                  addition={addition}
+                  label={addition.name}
+                  massG={dose.massG}
+                  unit={dose.said?.unit ?? usualDoseUnit(dose.massG, addition, measures)}
+                  onTrouble={() => onUnread(true)}
+                  onDose={(massG, unit) => {
+                    onUnread(false);
+                    onDoses(
+                      doses.map((one, j) =>
+                        j === i ? { ...one, massG, said: { unit, per: 'batch' } } : one,
+                      ),
+                    );
+                  }}
+                />
+              </View>
+              <Button
+                label={`Leave out ${addition.name.toLowerCase()}`}
+                icon={Trash2}
+                iconOnly
+                kind="quiet"
+                onPress={() => onDoses(doses.filter((_, j) => j !== i))}
               />
             </View>
-            <Button
-              label={`Leave out ${addition.name.toLowerCase()}`}
-              icon={Trash2}
-              iconOnly
-              kind="quiet"
-              onPress={() => onDoses(doses.filter((_, j) => j !== i))}
-            />
+            <AdditionCaution addition={addition} />
           </View>
         );
       })}
@@ -226,8 +240,7 @@ function DrinkDoses({
         more={DRINK_ADDITIONS}
         without={doses.map(({ addition }) => addition)}
         onPick={(addition) =>
-          // A cup is about a fifth of a litre.
-          onDoses([...doses, { addition: addition.key, massG: firstDose(addition).gPerL / 5 }])
+          onDoses([...doses, { addition: addition.key, massG: firstDoseG(addition, milkMl) }])
         }
       />
     </>
@@ -283,5 +296,7 @@ function Warming({ kitchen }: { kitchen: KnownKitchen }) {
 const styles = StyleSheet.create({
   drink: { gap: SPACE.medium },
   row: { flexDirection: 'row', flexWrap: 'wrap', alignItems: 'flex-end', gap: SPACE.small },
-  dose: { flex: 1, minWidth: 200 },
+  one: { gap: SPACE.small },
+  beside: { flexDirection: 'row', alignItems: 'flex-end', gap: SPACE.small },
+  dose: { flex: 1, minWidth: 0 },
 });

@@ -1,5 +1,6 @@
 import type { JarState, Keeping } from '@humble-churn/core';
 import {
+  findAddition,
   formatDuration,
   formatTemp,
   formatVolume,
@@ -24,6 +25,7 @@ import { Notice } from '../../ui/Notice';
 import { Panel } from '../../ui/Panel';
 import { LikingForm } from '../../ui/LikingForm';
 import { MeasureField } from '../../ui/MeasureField';
+import { AdditionCaution } from '../../ui/AdditionCaution';
 import { SafetyLink } from '../../ui/SafetyLink';
 import { Screen } from '../../ui/Screen';
 import { useToast } from '../../ui/Toast';
@@ -83,6 +85,11 @@ function Jar({ batch, jar, kitchen }: JarProps) {
   return (
     <Screen title={jar.label}>
       <HowItStands {...parts} />
+      {inUse &&
+        jar.doses.map(({ addition }) => {
+          const found = findAddition(addition, { own: batch.state.ingredients });
+          return found && <AdditionCaution key={addition} addition={found} />;
+        })}
       {inUse && <WhyThisLong {...parts} />}
       {inUse && <DoWithIt {...parts} />}
       {inUse && kept.state !== 'discard' && (

@@ -1,15 +1,20 @@
 import type { JarState, Keeping, KeepingCosts } from '@humble-churn/core';
-import { formatTemp, jarCosts } from '@humble-churn/core';
+import { formatTemp, hygieneFailed, jarCosts } from '@humble-churn/core';
 import { StyleSheet, View } from 'react-native';
 import { AppText } from '../../ui/AppText';
 import { SPACE, useColours } from '../../ui/theme';
+import { HYGIENE_FAILED } from '../../ui/hygieneLabels';
 import type { KnownBatch } from '../../wire/batches';
 import type { KnownKitchen } from '../../wire/kitchen';
 
 /** What took hours, and what would have saved them; in the order in which it happens. */
 const COSTS: readonly { key: keyof KeepingCosts; what: string; saves: string }[] = [
   { key: 'soakH', what: 'A long soak on the counter', saves: 'overnight belongs in the fridge' },
-  { key: 'gearH', what: 'Gear not scalded, or bare hands', saves: 'boiling water over jug, bag and jars' },
+  {
+    key: 'gearH',
+    what: 'Gear not scalded, or bare hands',
+    saves: 'seams outwards, boiling water over jug, bag and jars, clean hands',
+  },
   { key: 'fruitH', what: 'Fruit, dates or coconut water in it', saves: 'stir it into the glass instead' },
   { key: 'standingH', what: 'Standing before it was bottled', saves: 'bottle within half an hour' },
   {
@@ -38,7 +43,11 @@ export function TimeSpent({
 }) {
   const colour = useColours();
   const costs = jarCosts(batch.state, jar, kitchen.readings, kept);
-  const lines = COSTS.filter(({ key }) => costs[key] >= LEAST_H);
+  // Batches of this release say what it was.
+  const failed = hygieneFailed(batch.state.hygiene).map((part) => HYGIENE_FAILED[part]);
+  const lines = COSTS.filter(({ key }) => costs[key] >= LEAST_H).map((line) =>
+    line.key === 'gearH' && failed.length > 0 ? { ...line, what: failed.join(', ') } : line,
+  );
   return (
     <View style={styles.lines}>
       <AppText>
