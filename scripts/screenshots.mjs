@@ -92,6 +92,16 @@ await shoot('weighing', PHONE, 'dark', async (page) => {
   await page.getByText(/^63\d g taken as milk/).waitFor();
   await page.getByRole('main').evaluate((element) => element.scrollTo(0, 0));
 });
+await shoot('tasting', PHONE, 'light', async (page) => {
+  const press = (name) => page.getByRole('button', { name }).click();
+  await page.goto(`${url}/counter`);
+  await page.getByRole('main').getByRole('link').filter({ hasText: 'Weigh milk' }).click();
+  await page.getByRole('textbox', { name: 'Milk, weighed' }).fill('634');
+  await press('Weighed: keep');
+  await page.getByRole('heading', { name: 'Taste and stretch' }).waitFor();
+  await press('Tasted 30 mL');
+  await page.getByRole('radio', { name: 'No grit' }).click();
+});
 const days = async (page) => {
   await page.goto(`${url}/days`);
   await page.getByRole('radio', { name: 'Walnut for baking' }).click();
@@ -102,7 +112,10 @@ await shoot('days', PHONE, 'light', days);
 await shoot('days-wide', WIDE, 'light', days);
 await shoot('shelf', PHONE, 'light', open('/shelf'));
 await shoot('jar', PHONE, 'dark', into('/shelf', /Walnut/));
-await shoot('notebook', PHONE, 'light', open('/notebook'));
+await shoot('notebook', PHONE, 'light', async (page) => {
+  await page.goto(`${url}/notebook`);
+  await page.getByRole('main').getByRole('link').first().waitFor();
+});
 await shoot('record', PHONE, 'light', into('/notebook', /^Walnut/));
 await shoot('kitchen', PHONE, 'light', open('/kitchen'));
 await browser.close();

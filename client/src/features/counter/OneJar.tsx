@@ -1,16 +1,12 @@
-import type { Addition, HandDose, NewJar, Pantry } from '@humble-churn/core';
-import { findAddition, firstDoseG, usualDoseUnit } from '@humble-churn/core';
+import type { NewJar, Pantry } from '@humble-churn/core';
 import { StyleSheet, View } from 'react-native';
-import { AdditionCaution } from '../../ui/AdditionCaution';
-import { AdditionPicker } from '../../ui/AdditionPicker';
 import { Button } from '../../ui/Button';
 import { Choice } from '../../ui/Choice';
-import { HandDoseField } from '../../ui/HandDoseField';
+import { HandDoseList } from '../../ui/HandDoseList';
 import { MeasureField } from '../../ui/MeasureField';
 import { NameField } from '../../ui/NameField';
 import { Toggle } from '../../ui/Toggle';
 import { Trash2 } from '../../ui/icons';
-import { useMeasures } from '../../ui/measures';
 import { SPACE, useColours } from '../../ui/theme';
 
 /** A jar holds at most so much, mL. */
@@ -50,7 +46,15 @@ export function OneJar({ jar, number, pantry, onChange, onUnread, onRemove }: Pr
           onTrouble={() => onUnread(true)}
         />
       </View>
-      <JarDoses jar={jar} number={number} pantry={pantry} onChange={onChange} onUnread={onUnread} />
+      <HandDoseList
+        doses={jar.doses ?? []}
+        pantry={pantry}
+        milkMl={jar.volumeMl}
+        into={` in jar ${number}`}
+        pick={`Only in jar ${number}…`}
+        onDoses={(doses) => onChange({ doses })}
+        onUnread={onUnread}
+      />
       <View style={styles.pair}>
         <Choice
           label={`Where jar ${number} goes`}
@@ -77,84 +81,9 @@ export function OneJar({ jar, number, pantry, onChange, onUnread, onRemove }: Pr
   );
 }
 
-/** A first amount for one jar: as much to a litre as is usual. */
-function firstJarDose(
-  addition: Addition,
-  volumeMl: number,
-  unit: NonNullable<HandDose['said']>['unit'],
-): HandDose {
-  const massG = firstDoseG(addition, volumeMl);
-  return { addition: addition.key, massG, said: { unit, per: 'batch' } };
-}
-
-/** What is stirred into this jar alone. */
-function JarDoses({ jar, number, pantry, onChange, onUnread }: Omit<Props, 'onRemove'>) {
-  const measures = useMeasures();
-  const doses = jar.doses ?? [];
-  const set = (next: readonly HandDose[]): void => onChange({ doses: next });
-  return (
-    <>
-      {doses.map((dose, i) => {
-        const addition = findAddition(dose.addition, pantry);
-        if (!addition) return null;
-        return (
-          <View key={dose.addition} style={styles.one}>
-            <View style={styles.row}>
-              <View style={styles.dose}>
-                <HandDoseField
-                  addition={addition}
-                  label={`${addition.name} in jar ${number}`}
-                  massG={dose.massG}
-                  unit={dose.said?.unit ?? usualDoseUnit(dose.massG, addition, measures)}
-                  onTrouble={() => onUnread(true)}
-                  onDose={(massG, unit) => {
-                    onUnread(false);
-                    set(
-                      doses.map((one, j) =>
-                        j === i ? { ...one, massG, said: { unit, per: 'batch' } } : one,
-                      ),
-                    );
-                  }}
-                />
-              </View>
-              <Button
-                label={`Remove ${addition.name.toLowerCase()}`}
-                hint={`Remove ${addition.name.toLowerCase()} from jar ${number}`}
-                icon={Trash2}
-                iconOnly
-                kind="quiet"
-                onPress={() => set(doses.filter((_, j) => j !== i))}
-              />
-            </View>
-            <AdditionCaution addition={addition} />
-          </View>
-        );
-      })}
-      <AdditionPicker
-        pantry={pantry}
-        without={doses.map(({ addition }) => addition)}
-        label={`Only in jar ${number}…`}
-        onPick={(addition) =>
-          set([
-            ...doses,
-            firstJarDose(
-              addition,
-              jar.volumeMl,
-              usualDoseUnit(firstDoseG(addition, jar.volumeMl), addition, measures),
-            ),
-          ])
-        }
-      />
-    </>
-  );
-}
-
 const styles = StyleSheet.create({
   jar: { gap: SPACE.small, borderWidth: 1, borderRadius: 10, padding: SPACE.medium },
   // What is wrong with one must not push it off its neighbour's line.
   fields: { flexDirection: 'row', flexWrap: 'wrap', alignItems: 'flex-start', gap: SPACE.medium },
   pair: { flexDirection: 'row', flexWrap: 'wrap', alignItems: 'center', gap: SPACE.medium },
-  one: { gap: SPACE.small },
-  row: { flexDirection: 'row', alignItems: 'flex-end', gap: SPACE.small },
-  dose: { flex: 1, minWidth: 0 },
 });

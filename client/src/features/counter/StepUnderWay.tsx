@@ -41,7 +41,7 @@ function NextStep({
   if (!batch || !step) return null;
   const path = `/counter/${batch.id}`;
   const words = `${stepName(step)}${clockWords(step, nowMs)}`;
-  return (
+  const link = (
     <Pressable
       role="link"
       aria-label={`Step under way: ${words}, ${batch.state.recipe.name}`}
@@ -65,6 +65,14 @@ function NextStep({
         </AppText>
       </View>
     </Pressable>
+  );
+  // The rail is a landmark already.
+  return rail ? (
+    link
+  ) : (
+    <View role="navigation" aria-label="Under way">
+      {link}
+    </View>
   );
 }
 

@@ -6,32 +6,25 @@ import {
   USUAL_KITCHEN,
   WARM_DRINK_C,
   drinkFigures,
-  findAddition,
-  firstDoseG,
   formatMoney,
   formatReadTemp,
   formatTemp,
   formatVolume,
   ownDrinks,
   replan,
-  usualDoseUnit,
   warmthOfDrink,
 } from '@humble-churn/core';
 import { useMemo, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { useDevice } from '../../devices/useDevice';
-import { AdditionCaution } from '../../ui/AdditionCaution';
-import { AdditionPicker } from '../../ui/AdditionPicker';
 import { AppText } from '../../ui/AppText';
 import { Button } from '../../ui/Button';
 import { Choice } from '../../ui/Choice';
-import { HandDoseField } from '../../ui/HandDoseField';
+import { HandDoseList } from '../../ui/HandDoseList';
 import { MeasureField } from '../../ui/MeasureField';
 import { NameField } from '../../ui/NameField';
 import { Notice } from '../../ui/Notice';
 import { Panel } from '../../ui/Panel';
-import { Trash2 } from '../../ui/icons';
-import { useMeasures } from '../../ui/measures';
 import { SPACE } from '../../ui/theme';
 import type { KnownBatch, RecordableEvent } from '../../wire/batches';
 import { useActiveBatches } from '../../wire/batches';
@@ -129,10 +122,13 @@ function OneDrink({
         </>
       )}
       <MilkFromJar jar={jar} kitchen={kitchen} milkMl={milkMl} onMilk={setMilkMl} />
-      <DrinkDoses
-        milkMl={milkMl ?? drink.milkMl}
+      <HandDoseList
         doses={doses}
         pantry={pantry}
+        milkMl={milkMl ?? drink.milkMl}
+        into=""
+        pick="Something else"
+        more={DRINK_ADDITIONS}
         onDoses={setDoses}
         onUnread={setUnread}
       />
@@ -181,69 +177,6 @@ function MilkFromJar({
       }}
       onTrouble={() => onMilk(null)}
     />
-  );
-}
-
-function DrinkDoses({
-  milkMl,
-  doses,
-  pantry,
-  onDoses,
-  onUnread,
-}: {
-  milkMl: number;
-  doses: readonly HandDose[];
-  pantry: Pantry;
-  onDoses: (next: readonly HandDose[]) => void;
-  onUnread: (on: boolean) => void;
-}) {
-  const measures = useMeasures();
-  return (
-    <>
-      {doses.map((dose, i) => {
-        const addition = findAddition(dose.addition, pantry);
-        if (!addition) return null;
-        return (
-          <View key={dose.addition} style={styles.one}>
-            <View style={styles.beside}>
-              <View style={styles.dose}>
-                <HandDoseField
-                  addition={addition}
-                  label={addition.name}
-                  massG={dose.massG}
-                  unit={dose.said?.unit ?? usualDoseUnit(dose.massG, addition, measures)}
-                  onTrouble={() => onUnread(true)}
-                  onDose={(massG, unit) => {
-                    onUnread(false);
-                    onDoses(
-                      doses.map((one, j) =>
-                        j === i ? { ...one, massG, said: { unit, per: 'batch' } } : one,
-                      ),
-                    );
-                  }}
-                />
-              </View>
-              <Button
-                label={`Leave out ${addition.name.toLowerCase()}`}
-                icon={Trash2}
-                iconOnly
-                kind="quiet"
-                onPress={() => onDoses(doses.filter((_, j) => j !== i))}
-              />
-            </View>
-            <AdditionCaution addition={addition} />
-          </View>
-        );
-      })}
-      <AdditionPicker
-        pantry={pantry}
-        more={DRINK_ADDITIONS}
-        without={doses.map(({ addition }) => addition)}
-        onPick={(addition) =>
-          onDoses([...doses, { addition: addition.key, massG: firstDoseG(addition, milkMl) }])
-        }
-      />
-    </>
   );
 }
 
@@ -296,7 +229,4 @@ function Warming({ kitchen }: { kitchen: KnownKitchen }) {
 const styles = StyleSheet.create({
   drink: { gap: SPACE.medium },
   row: { flexDirection: 'row', flexWrap: 'wrap', alignItems: 'flex-end', gap: SPACE.small },
-  one: { gap: SPACE.small },
-  beside: { flexDirection: 'row', alignItems: 'flex-end', gap: SPACE.small },
-  dose: { flex: 1, minWidth: 0 },
 });
