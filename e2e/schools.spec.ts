@@ -385,6 +385,19 @@ test('a batch made without the app is entered afterwards', async ({ page, empty 
   expect(new Date(jar?.filledAtMs ?? 0).getUTCMinutes()).toBe(30);
 });
 
+/** Lines of a batch's log that this device has kept for when the server is away. */
+function keptLines(page: Page, batchId: string): Promise<number> {
+  return page.evaluate((id) => {
+    const kept = JSON.parse(localStorage.getItem('humble-churn.kept') ?? '{}') as {
+      clientState?: { queries: { queryKey: unknown[]; state: { data?: { events?: unknown[] } } }[] };
+    };
+    const query = kept.clientState?.queries.find(
+      ({ queryKey }) => queryKey[0] === 'batch' && queryKey[1] === id,
+    );
+    return query?.state.data?.events?.length ?? 0;
+  }, batchId);
+}
+
 test('what is said at the counter while the server is away is there once when it is back', async ({
   page,
 }) => {
@@ -403,6 +416,11 @@ test('what is said at the counter while the server is away is there once when it
     await counter.tap('Squeeze: done');
     await counter.measured(930);
     const before = (await stateOf(page, kitchen.url, counter.batchId)).entries.length;
+    // The page must be able to open without its server, with the batch as it stands: wait until both are kept.
+    await expect
+      .poll(() => page.evaluate(() => navigator.serviceWorker.ready.then(({ active }) => active?.state)))
+      .toBe('activated');
+    await expect.poll(() => keptLines(page, counter.batchId)).toBe(before);
     await kitchen.stop('SIGKILL');
     await counter.tap('Tasted 30 mL');
     await counter.choose('Look', 'Even');
