@@ -13,6 +13,7 @@ function callFor(item: AgendaItem, name: string): string | null {
   switch (item.kind) {
     case 'timer-over':
       if (item.step.kind === 'cool') return `${name}: feel whether the bowl is cool.`;
+      if (item.step.kind === 'jug-again') return `${name}: stop, and look whether all is mixed in.`;
       return item.step.kind === 'soak'
         ? `The soak of ${name} is over.`
         : `${name}: stop, and feel a drop between finger and thumb.`;
