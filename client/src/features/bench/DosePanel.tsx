@@ -1,14 +1,13 @@
 import { doseMessage } from '@humble-churn/contract';
 import type { Addition, AdditionDose, DoseUnit, SaidDose } from '@humble-churn/core';
 import {
-  LIMITS,
   SALT_G_PER_L,
   decimalMarkOf,
+  doseTrouble,
   doseUnitsFor,
   findAddition,
   formatDose,
   isSalt,
-  mostGPerL,
   readDose,
   sayDose,
   steppedDoseG,
@@ -73,16 +72,15 @@ function useDose(dose: AdditionDose, index: number, addition: Addition) {
   const said: SaidDose = dose.said ?? { unit: usualDoseUnit(batchG, addition, kitchen), per: 'batch' };
   const perLitre = said.per === 'litre';
   const set = (massG: number, next: SaidDose): string | null => {
-    const { min } = LIMITS.gPerL;
     const of = next.per === 'litre' ? 1 : litres;
-    const most = mostGPerL(addition);
-    if (!(massG > 0)) return 'Enter more than 0, or leave it out.';
-    // One piece more or less of what was rounded is no matter.
-    if (massG / of > most * (1 + 1e-6)) {
+    const trouble = doseTrouble(addition, massG, 1000 * of);
+    if (trouble?.why === 'nothing') return 'Enter more than 0, or leave it out.';
+    if (trouble?.why === 'too-much') {
+      const most = trouble.gPerL;
       const asSaid = sayDose(most * of, next.unit, addition, kitchen);
       return `At most ${Number(most.toPrecision(3))} g per litre${next.unit === 'g' ? '' : `, which is about ${asSaid}`}.`;
     }
-    if (massG / of < min) return `At least ${min} g per litre.`;
+    if (trouble) return `At least ${trouble.gPerL} g per litre.`;
     change(`dose-${index}`, (now) => withDose(now, index, massG, next, model));
     return null;
   };
