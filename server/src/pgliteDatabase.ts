@@ -8,6 +8,7 @@ import type { BackupPlace } from './backup';
 import { localFeed } from './changeFeed';
 import { lockDataFolder } from './dataLock';
 import type { OpenDatabase } from './database';
+import { layEmptyDatabase } from './emptyDatabase';
 import type { Before } from './migrations';
 import { bringUpToDate } from './migrations';
 
@@ -35,8 +36,10 @@ export async function openPglite(
 ): Promise<OpenDatabase> {
   const lock = lockDataFolder(dataDir);
   try {
-    if (startOver) rmSync(join(dataDir, 'pg'), { recursive: true, force: true });
-    const client = await PGlite.create(join(dataDir, 'pg'));
+    const folder = join(dataDir, 'pg');
+    if (startOver) rmSync(folder, { recursive: true, force: true });
+    layEmptyDatabase(folder);
+    const client = await PGlite.create(folder);
     giveWay(client);
     const db = drizzle(client);
     const shared = false;

@@ -9,6 +9,7 @@ import { migrate as migratePostgres } from 'drizzle-orm/node-postgres/migrator';
 import { drizzle } from 'drizzle-orm/pglite';
 import { migrate } from 'drizzle-orm/pglite/migrator';
 import pg from 'pg';
+import { layEmptyDatabase } from '../src/emptyDatabase';
 
 async function main(): Promise<void> {
   const [, , dataDir = '', migrationsFolder] = process.argv;
@@ -22,7 +23,9 @@ async function main(): Promise<void> {
     await client.end();
     return;
   }
-  const db = await PGlite.create(join(dataDir, 'pg'));
+  const folder = join(dataDir, 'pg');
+  layEmptyDatabase(folder, join(process.cwd(), 'server/dist/emptyDatabase'));
+  const db = await PGlite.create(folder);
   if (migrationsFolder !== undefined) await migrate(drizzle(db), { migrationsFolder });
   await db.exec(sql);
   await db.close();
