@@ -2,7 +2,8 @@ import type { EventBody } from '@humble-churn/core';
 import { HYGIENE_PARTS, LIKING, MAX_LOADS, VERDICTS } from '@humble-churn/core';
 import { z } from 'zod';
 import { AdditionKeySchema, MOST_OWN_ITEMS, OwnItemSchema } from './ingredient';
-import { BlendSchema, SaidDoseSchema, StrainSchema } from './recipe';
+import { DrinkSchema, HandDoseSchema } from './drink';
+import { BlendSchema, StrainSchema } from './recipe';
 
 const massG = z.number().min(0).max(60_000);
 const volumeMl = z.number().min(0).max(60_000);
@@ -17,12 +18,6 @@ const secondsS = z
 const ReasonSchema = z.string().trim().min(1).max(200);
 const WordsSchema = z.string().trim().min(1).max(280);
 const OwnItemsSchema = z.array(OwnItemSchema).max(MOST_OWN_ITEMS);
-
-const HandDoseSchema = z.object({
-  addition: AdditionKeySchema,
-  massG: z.number().positive().max(20_000),
-  said: SaidDoseSchema.optional(),
-});
 
 /** What holds something read, judged or said, and can be corrected afterwards. */
 const correctable = [
@@ -75,6 +70,13 @@ const correctable = [
     hygiene: z.partialRecord(z.enum(HYGIENE_PARTS), z.boolean()).optional(),
     own: OwnItemsSchema.optional(),
   }),
+  z.object({
+    type: z.literal('jar-moved'),
+    jarId: JarIdSchema,
+    place: z.enum(['fridge', 'freezer', 'out']),
+  }),
+  z.object({ type: z.literal('jar-discarded'), jarId: JarIdSchema, reason: ReasonSchema }),
+  z.object({ type: z.literal('abandoned'), reason: ReasonSchema }),
   z.object({ type: z.literal('jar-drawn'), jarId: JarIdSchema, volumeMl: pouredMl }),
   z.object({
     type: z.literal('equipment-used'),
@@ -86,14 +88,13 @@ const correctable = [
       speed: true,
     }).optional(),
     strain: StrainSchema.omit({ washShare: true }).optional(),
+    jugAgainSpeed: BlendSchema.shape.speed.optional(),
   }),
   z.object({
     type: z.literal('drink-made'),
     jarId: JarIdSchema,
     volumeMl: pouredMl,
-    name: z.string().trim().min(1).max(60),
-    serving: z.enum(['cold', 'iced', 'blended', 'warm']),
-    doses: z.array(HandDoseSchema).max(12),
+    ...DrinkSchema.pick({ name: true, serving: true, doses: true }).shape,
     own: OwnItemsSchema.optional(),
   }),
   z.object({ type: z.literal('pulp-stored'), place: z.enum(['fridge', 'freezer', 'dried']), massG }),
@@ -126,15 +127,8 @@ export const EventBodySchema = z
     }),
     z.object({ type: z.literal('loads-split'), loads: z.number().int().min(1).max(MAX_LOADS) }),
     z.object({ type: z.literal('not-measured'), what: z.enum(['soaked', 'milk', 'pulp']) }),
-    z.object({
-      type: z.literal('jar-moved'),
-      jarId: JarIdSchema,
-      place: z.enum(['fridge', 'freezer', 'out']),
-    }),
     z.object({ type: z.literal('jar-emptied'), jarId: JarIdSchema }),
-    z.object({ type: z.literal('jar-discarded'), jarId: JarIdSchema, reason: ReasonSchema }),
     z.object({ type: z.literal('pulp-used'), place: z.enum(['fridge', 'freezer', 'dried']) }),
-    z.object({ type: z.literal('abandoned'), reason: ReasonSchema }),
     z.object({ type: z.literal('undone'), eventId: z.uuid() }),
   ])
   .meta({ id: 'Happening' }) satisfies z.ZodType<EventBody>;

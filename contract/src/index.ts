@@ -5,6 +5,7 @@ export * from './amountMessages';
 export * from './batch';
 export * from './changes';
 export * from './commands';
+export * from './drink';
 export * from './fileName';
 export * from './fit';
 export * from './happening';

@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { ChosenTimeZoneSchema, InstantSchema, TimeZoneSchema } from './instant';
 import { LIMITS } from '@humble-churn/core';
 import { AllergenSchema, allergenFromWords } from './allergen';
+import { DrinkSchema, MOST_DRINKS } from './drink';
 import { IngredientKeySchema } from './ingredient';
 import { GearNameSchema, MachineKindSchema, StrainerSchema } from './recipe';
 import { RevisionSchema } from './revision';
@@ -69,6 +70,7 @@ export const KitchenProfileSchema = z
     /** Machines stay silent between these. */
     quietFrom: ClockSchema.default('21:00'),
     quietTo: ClockSchema.default('07:30'),
+    drinks: z.array(DrinkSchema).max(MOST_DRINKS).default([]),
     packs: z
       .array(z.object({ key: IngredientKeySchema, packG: z.number().min(1).max(50_000), price: PriceSchema }))
       .max(80)

@@ -242,6 +242,10 @@ export function eventRefusalMessage(code: EventRefusalCode): string {
       return 'A correction keeps what the entry is about.';
     case 'less-than-was-poured':
       return 'More than that was already poured out of this jar.';
+    case 'freezing-is-moving':
+      return 'Move the jar to the freezer on the shelf: its hours before that count as they were.';
+    case 'steps-would-change':
+      return 'That would change the steps of this batch, and it is past them.';
     case 'still-hot':
       return 'The bowl is still too hot for a closed jug: 30 °C or less, by the probe or when its time in the bath is up.';
   }

@@ -213,8 +213,13 @@ const APPLY: { readonly [T in BatchEvent['type']]: (state: BatchState, event: Ev
       ...state,
       leftOut: [...state.leftOut, { addition, strained: isStrained(state) }],
     }),
-  'equipment-used': (state, { blend, strain }) => {
-    const used = { blend: blend ?? state.equipment.blend, strain: strain ?? state.equipment.strain };
+  'equipment-used': (state, { blend, strain, jugAgainSpeed }) => {
+    const { equipment } = state;
+    const used = {
+      blend: blend ?? equipment.blend,
+      strain: strain ?? equipment.strain,
+      jugAgainSpeed: jugAgainSpeed ?? equipment.jugAgainSpeed,
+    };
     return withStepsRebuilt({
       ...state,
       equipment: used,

@@ -1,4 +1,5 @@
 import { MAX_LOADS, RINSED_MAX_C } from '../making';
+import { batchState } from './batchReducer';
 import type { BatchState, EventBody, StepState } from './batchState';
 import { stepRanS } from './batchState';
 import { strainedMilkMl } from './bottling';
@@ -77,6 +78,12 @@ const ofJar: Rule<BodyOf<OfJar>> = (state, event, nowMs, readings) => {
   return freezes && !jarKeeping(state, jar, readings, nowMs).mayFreeze ? 'too-late-to-freeze' : null;
 };
 
+/** Whether another step would be the current one: a batch that is past a step cannot be asked to do it. */
+function movesOn(state: BatchState, correction: BodyOf<'corrected'>, nowMs: number): boolean {
+  const then = batchState([...state.entries, { ...correction, id: '', atMs: nowMs }]);
+  return then?.current?.id !== state.current?.id;
+}
+
 /** Why each kind of entry may not be added; null when it may. */
 const RULES: { readonly [T in EventBody['type']]: Rule<BodyOf<T>> } = {
   planned: () => 'already-planned',
@@ -130,7 +137,9 @@ const RULES: { readonly [T in EventBody['type']]: Rule<BodyOf<T>> } = {
   judged: notGivenUp,
   liked: (state, { jarId }) =>
     notGivenUp(state) ?? (jarId === null || state.jars.some(({ id }) => id === jarId) ? null : 'unknown-jar'),
-  corrected: (state, { eventId, to }) => correctionRefusal(state.entries, eventId, to),
+  corrected: (state, event, nowMs) =>
+    correctionRefusal(state.entries, event.eventId, event.to) ??
+    (movesOn(state, event, nowMs) ? 'steps-would-change' : null),
   bottled: (state) => {
     if (state.status !== 'under-way') return 'batch-over';
     return state.current?.kind === 'bottle' ? null : 'not-the-current-step';

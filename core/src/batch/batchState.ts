@@ -100,6 +100,9 @@ export type EventBody =
 
 /** Kinds of entries that hold something read, judged or said, which may turn out to have been otherwise. */
 export const CORRECTABLE = [
+  'abandoned',
+  'jar-moved',
+  'jar-discarded',
   'measured',
   'probed',
   'liquid-added',

@@ -39,11 +39,18 @@ function pouredMl(events: readonly BatchEvent[], jarId: string): number {
   );
 }
 
-export type CorrectionRefusal = 'unknown-entry' | 'not-correctable' | 'other-kind' | 'less-than-was-poured';
+export type CorrectionRefusal =
+  | 'unknown-entry'
+  | 'not-correctable'
+  | 'other-kind'
+  | 'less-than-was-poured'
+  | 'freezing-is-moving'
+  | 'steps-would-change';
 
 /**
  * Why an entry may not be corrected to `to`; null when it may. It must count and hold something read, judged or said;
- * it stays of its kind and about the same thing; and no jar may end with less than was poured out of it.
+ * it stays of its kind and about the same thing; no jar may end with less than was poured out of it; and no hours of
+ * the past may turn into hours in the freezer.
  */
 export function correctionRefusal(
   counted: readonly BatchEvent[],
@@ -54,6 +61,10 @@ export function correctionRefusal(
   if (!was) return 'unknown-entry';
   if (!isCorrectable(was)) return 'not-correctable';
   if (was.type !== to.type || subjectOf(was) !== subjectOf(to)) return 'other-kind';
+  // The freezer stops a jar's clock: only a jar that stands there now is known to have been put there.
+  if (to.type === 'jar-moved' && to.place === 'freezer' && was.type === 'jar-moved') {
+    if (was.place !== 'freezer') return 'freezing-is-moving';
+  }
   const then = counted.map((event) => (event.id === eventId ? correctedBy(event, to) : event));
   for (const event of then) {
     if (event.type !== 'bottled') continue;
@@ -75,6 +86,8 @@ function subjectOf(body: CorrectableBody): string {
     case 'stirred-in':
       return body.addition;
     case 'jar-drawn':
+    case 'jar-moved':
+    case 'jar-discarded':
     case 'drink-made':
       return body.jarId;
     case 'liked':
@@ -86,9 +99,11 @@ function subjectOf(body: CorrectableBody): string {
         .join();
     case 'pulp-stored':
       return body.place;
+    case 'equipment-used':
+      return [body.blend && 'blend', body.strain && 'strain', body.jugAgainSpeed && 'jug again'].join();
     case 'liquid-added':
     case 'tasted':
-    case 'equipment-used':
+    case 'abandoned':
       return '';
   }
 }

@@ -1,4 +1,5 @@
 import type { AdditionDose, Blend, EquipmentUsed, Strain } from '../making';
+import { JUG_AGAIN_SPEED } from '../making';
 import type { BatchState } from './batchState';
 import { strainedMilkMl } from './bottling';
 import { blendedS, soakAsItWent } from './soakAndBlend';
@@ -16,6 +17,7 @@ export type Departure =
   | { what: 'dose'; addition: string; when: AdditionDose['when']; plannedG: number | null; doneG: number }
   | { what: 'tasted'; volumeMl: number }
   | { what: 'jug-again'; strain: boolean }
+  | { what: 'jug-again-speed'; planned: number; done: number }
   | { what: 'jar-dose'; jar: string; addition: string; massG: number };
 
 /** Smaller differences are how a kitchen is, not what a cook decided. */
@@ -72,6 +74,9 @@ export function departures(state: BatchState): Departure[] {
     ...(tastedMl > 0 ? [{ what: 'tasted' as const, volumeMl: tastedMl }] : []),
     ...doseDepartures(state),
     ...(jugAgain ? [{ what: 'jug-again' as const, strain: jugAgain.strain }] : []),
+    ...(equipment.jugAgainSpeed === undefined
+      ? []
+      : [{ what: 'jug-again-speed' as const, planned: JUG_AGAIN_SPEED, done: equipment.jugAgainSpeed }]),
     ...jars.flatMap(({ label, doses }) =>
       doses.map(({ addition, massG }): Departure => ({ what: 'jar-dose', jar: label, addition, massG })),
     ),

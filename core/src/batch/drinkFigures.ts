@@ -1,10 +1,11 @@
-import type { AllergenFacts, Pantry } from '../ingredients';
+import type { Addition, AllergenFacts, Pantry } from '../ingredients';
+import { findAddition } from '../ingredients';
 import type { Prices } from '../kitchen';
-import type { Drink, HandDose } from '../making';
-import { DRINKS } from '../making';
+import type { Drink, DrinkPart, HandDose } from '../making';
+import { mixedDrink, tempInDrinkC } from '../making';
 import type { Nutrition, PlannedPrediction } from '../predicting';
 import { costOfParts, nutritionOf } from '../predicting';
-import type { BatchEvent, BatchState, JarState } from './batchState';
+import type { BatchState, JarState } from './batchState';
 import { batchSummary } from './batchSummary';
 import { finishedMilkMl } from './bottling';
 import { dosesTogether, jarAllergens, nutritionWith } from './jars';
@@ -19,19 +20,26 @@ export interface DrinkFigures {
   cost: number | null;
   /** Whether something of it has no price. */
   partlyPriced: boolean;
+  /** As mixed, before it is warmed or stands, °C, and the ice left in it, g. */
+  tempC: number;
+  iceLeftG: number;
 }
 
-/**
- * A drink of `milkMl` from a jar with `doses` in it. `prediction` is the batch as it is expected by now; `pantry` and
- * `prices` are the kitchen's.
- */
+/** What a drink is made in: the kitchen's ingredients and prices, and how warm milk and kitchen are, °C. */
+export interface DrinkKitchen {
+  pantry: Pantry;
+  prices: Prices;
+  milkTempC: number;
+  roomTempC: number;
+}
+
+/** A drink from a jar, served in one way. `prediction` is the batch as it is expected by now. */
 export function drinkFigures(
   state: BatchState,
   prediction: PlannedPrediction,
   jar: JarState,
-  milkMl: number,
-  doses: readonly HandDose[],
-  { pantry, prices }: { pantry: Pantry; prices: Prices },
+  { milkMl, doses, serving }: Pick<Drink, 'milkMl' | 'doses' | 'serving'>,
+  { pantry, prices, milkTempC, roomTempC }: DrinkKitchen,
 ): DrinkFigures {
   const all: Pantry = { own: [...state.ingredients, ...pantry.own] };
   const share = milkMl / jar.filledMl;
@@ -47,6 +55,16 @@ export function drinkFigures(
     ...together.map(({ addition, massG }) => ({ key: addition, massG })),
   ].filter(({ key }) => key !== 'water' && key !== 'ice');
   const { cost, unpriced } = costOfParts(parts, prices);
+  const milk = prediction.finish ?? prediction.milk;
+  const inIt = (dose: HandDose, tempC: (addition: Addition) => number): DrinkPart[] => {
+    const addition = findAddition(dose.addition, all);
+    return addition ? [{ massG: dose.massG, waterPct: addition.waterPct, tempC: tempC(addition) }] : [];
+  };
+  const mixed = mixedDrink([
+    { massG: (baseMl * milk.massG) / milk.volumeMl, waterPct: 100 - milk.solidsPct, tempC: milkTempC },
+    ...fromJar.flatMap((dose) => inIt(dose, () => milkTempC)),
+    ...doses.flatMap((dose) => inIt(dose, (addition) => tempInDrinkC(addition, serving, roomTempC))),
+  ]);
   return {
     volumeMl,
     allergens: jarAllergens(state, { doses: together }, all),
@@ -55,20 +73,6 @@ export function drinkFigures(
       nutritionOf(nutritionWith(prediction.nutrition, baseMl, together, all), volumeMl / 100),
     cost: unpriced === parts.length ? null : cost,
     partlyPriced: unpriced > 0,
+    ...mixed,
   };
-}
-
-/** Drinks of the cook's own that were made before, each as it was made last, the latest first. */
-export function ownDrinks(logs: readonly (readonly BatchEvent[])[]): Drink[] {
-  const ours = new Set(DRINKS.map(({ name }) => name));
-  const made = logs
-    .flat()
-    .filter((event) => event.type === 'drink-made')
-    .sort((a, b) => b.atMs - a.atMs);
-  const found = new Map<string, Drink>();
-  for (const { name, volumeMl, doses, serving } of made) {
-    if (ours.has(name) || found.has(name)) continue;
-    found.set(name, { key: `own ${name}`, name, milkMl: volumeMl, doses, serving });
-  }
-  return [...found.values()];
 }

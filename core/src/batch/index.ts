@@ -25,7 +25,7 @@ export { batchSummary } from './batchSummary';
 export type { HouseholdJar } from './bottling';
 export { finishedMilkMl, jarsToFill, strainedMilkMl } from './bottling';
 export type { DrinkFigures } from './drinkFigures';
-export { drinkFigures, ownDrinks } from './drinkFigures';
+export { drinkFigures } from './drinkFigures';
 export { comparisons } from './comparison';
 export { isFarOff, isFarOffReading, movedInterval } from './farOff';
 export type { FridgeReading } from './jarHistory';
@@ -35,10 +35,12 @@ export { plannedEvent } from './plannedEvent';
 export { allergensOfAll, batchAllergens, ownIn, recipeAllergens } from './recipeAllergens';
 export type { Fact, PlanChange, Replan, ReplannedFigure } from './replan';
 export { clockLengthS, replan, warmthAtC } from './replan';
+export type { JugAgainLoad } from './soakAndBlend';
 export {
   blendedMilkTempC,
   bottledMilkTempC,
   isStrained,
+  jugAgainLoad,
   jugAgainWarmthC,
   soakAsItWent,
   soakStandsIn,
@@ -49,7 +51,7 @@ export { GUIDE, stepDefinition } from './stepTable';
 export type { Step } from './steps';
 export { batchSteps } from './steps';
 export type { DoseLine } from './stirredIn';
-export { doseLines, lineG, recipeWithDoses } from './stirredIn';
+export { doseLines, lineG, recipeWithDoses, restAsPlanned } from './stirredIn';
 export type { Stretch } from './stretch';
 export { TASTING_ML, stretchOf } from './stretch';
 export type { Judged, Liked, LikedBest, Verdict, VerdictThing, Verdicts } from './verdicts';

@@ -1,5 +1,6 @@
 import type { SoakSpell, Warming } from '../making';
 import {
+  JUG_AGAIN_SPEED,
   TAP_TEMP_C,
   coolingFrom,
   jugAgainMachine,
@@ -46,13 +47,25 @@ export function isStrained({ steps, recipe }: Pick<BatchState, 'steps' | 'recipe
   return steps.some((step) => step.kind === kind && step.doneAtMs !== null);
 }
 
+/** Strained milk as it goes back into the jug: equal fills of `massG`, at `speed` of full speed; an estimate. */
+export interface JugAgainLoad {
+  fills: number;
+  massG: number;
+  speed: number;
+}
+
+export function jugAgainLoad({ equipment, prediction, steps }: BatchState): JugAgainLoad {
+  const fills = Math.max(1, steps.filter(({ kind }) => kind === 'jug-again').length);
+  // With what is stirred in.
+  const { massG } = prediction.finish ?? prediction.milk;
+  return { fills, massG: massG / fills, speed: equipment.jugAgainSpeed ?? JUG_AGAIN_SPEED };
+}
+
 /** How a fill of strained milk warms as it goes back into the jug; an estimate. */
 function jugAgainHeat(state: BatchState): Warming {
   const machine = jugAgainMachine(state.recipe.blend);
-  const { milk } = state.prediction;
-  const fills = state.steps.filter(({ kind }) => kind === 'jug-again').length;
-  const massG = milk.massG / Math.max(1, fills);
-  return jugAgainWarming(machine, massG, blendedMilkTempC(state), state.surroundings.roomTempC);
+  const { massG, speed } = jugAgainLoad(state);
+  return jugAgainWarming(machine, massG, blendedMilkTempC(state), state.surroundings.roomTempC, speed);
 }
 
 /** A fill of strained milk after so many seconds back in the jug, °C; an estimate. */

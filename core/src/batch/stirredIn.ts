@@ -69,6 +69,15 @@ export function lineG({ saidG, plannedG, leftOut }: DoseLine): number {
   return leftOut ? 0 : (saidG ?? plannedG ?? 0);
 }
 
+/** All that is planned and that nothing was said of, as it goes in with the last tap. */
+export function restAsPlanned(lines: readonly DoseLine[]): HandDose[] {
+  return lines.flatMap(({ addition, planned, plannedG, saidG, leftOut }) => {
+    if (plannedG === null || saidG !== null || leftOut) return [];
+    const said = planned?.said?.per === 'batch' && { said: planned.said };
+    return [{ addition, massG: plannedG, ...said }];
+  });
+}
+
 /** The doses of a batch as they were really put in, g per litre of the milk they are counted on. */
 export function dosesAsMade(state: Dosed, blendedMl: number, strainedMl: number): AdditionDose[] {
   return doseLines(state, blendedMl, strainedMl).flatMap((line) => {

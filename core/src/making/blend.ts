@@ -19,12 +19,12 @@ export const PRESS_MIN_PER_L = 4;
 const CUT: Readonly<Record<NutForm, number>> = { whole: 1, chopped: 0.7, ground: 0.35 };
 
 /** Heat capacities of water, of nuts as bought and other solids, and of ice, kJ/kg·K. */
-const WATER_KJ = 4.18;
-const NUT_KJ = 1.9;
-const ICE_KJ = 2.1;
+export const WATER_KJ = 4.18;
+export const SOLIDS_KJ = 1.9;
+export const ICE_KJ = 2.1;
 /** Heat that melts ice, kJ/kg, and how far below zero the freezer holds it, °C. */
-const MELT_KJ = 334;
-const ICE_BELOW_ZERO_C = 18;
+export const MELT_KJ = 334;
+export const ICE_BELOW_ZERO_C = 18;
 /** To warm 1 kg of ice from the freezer and melt it, kJ. */
 const ICE_TO_WATER_KJ = ICE_KJ * ICE_BELOW_ZERO_C + MELT_KJ;
 /** A mix that reaches this boils over: it gets no warmer, °C. */
@@ -138,9 +138,9 @@ export interface Warming extends BladeHeat {
 
 /** Heat capacity once all is liquid, kJ/K, and heat above that of the same mix at 0 °C with its ice melted, kJ. */
 function balance(heat: Heat): { capacityKjPerK: number; aboveZeroKj: number } {
-  const nutKj = (heat.nutAsBoughtG * NUT_KJ + heat.uptakeG * WATER_KJ) / 1000;
+  const nutKj = (heat.nutAsBoughtG * SOLIDS_KJ + heat.uptakeG * WATER_KJ) / 1000;
   const keptKj = (heat.keptWaterG * WATER_KJ) / 1000;
-  const liquidKj = ((heat.liquidG + heat.addedWaterG) * WATER_KJ + heat.addedSolidsG * NUT_KJ) / 1000;
+  const liquidKj = ((heat.liquidG + heat.addedWaterG) * WATER_KJ + heat.addedSolidsG * SOLIDS_KJ) / 1000;
   const iceKg = heat.iceG / 1000;
   return {
     capacityKjPerK: nutKj + keptKj + liquidKj + iceKg * WATER_KJ,

@@ -47,6 +47,11 @@ function drink(
   };
 }
 
+/** The household's own drinks with this one as it was made last, the latest first; at most `most`. */
+export function withDrink<D extends Pick<Drink, 'name'>>(own: readonly D[], made: D, most: number): D[] {
+  return [made, ...own.filter(({ name }) => name !== made.name)].slice(0, most);
+}
+
 /** What to do with a warm drink by its temperature, °C: warm on, drink, or take it off at once. */
 export function warmthOfDrink(tempC: number): 'warm-on' | 'there' | 'too-hot' {
   if (tempC > WARM_DRINK_C.most) return 'too-hot';

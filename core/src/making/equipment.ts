@@ -4,6 +4,8 @@ import type { Blend, Recipe, Strain } from './recipe';
 export interface EquipmentUsed {
   blend?: Pick<Blend, 'machine' | 'machineName' | 'powerW' | 'fillLineMl' | 'speed'> | undefined;
   strain?: Pick<Strain, 'strainer' | 'strainerName' | 'squeeze' | 'second'> | undefined;
+  /** Speed at which the strained milk ran in the jug, 0.1 to 1. */
+  jugAgainSpeed?: number | undefined;
 }
 
 /** The recipe with other gear. Where nothing is strained off there is no pulp to wash and nothing to strain again. */

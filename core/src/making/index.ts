@@ -23,7 +23,9 @@ export {
   warmthAfterC,
 } from './blend';
 export type { Drink, Serving } from './drinks';
-export { DRINKS, WARM_DRINK_C, warmthOfDrink } from './drinks';
+export type { DrinkPart } from './drinkHeat';
+export { BREWED_C, mixedDrink, tempInDrinkC } from './drinkHeat';
+export { DRINKS, WARM_DRINK_C, warmthOfDrink, withDrink } from './drinks';
 export type { EquipmentUsed } from './equipment';
 export { withEquipment } from './equipment';
 export type { AddedPart, Brought } from './finish';
@@ -56,7 +58,15 @@ export {
   needsBlades,
 } from './jugAgain';
 export type { Machine, MachineKind } from './machine';
-export { FROTH_FACTOR, MACHINES, POWER_OF_RATED, fillLineOf, powerAtSpeedW, powerIntoLoadW } from './machine';
+export {
+  FROTH_FACTOR,
+  MACHINES,
+  MACHINE_KINDS,
+  POWER_OF_RATED,
+  fillLineOf,
+  powerAtSpeedW,
+  powerIntoLoadW,
+} from './machine';
 export { MOST_NUTS, plainName, withNutAdded, withNutForm, withNuts, withSoakMethod } from './nutChoice';
 export type { Peel, PeeledNut } from './peel';
 export { canPeel, peelNut, skinsSlip } from './peel';

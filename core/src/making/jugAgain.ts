@@ -14,7 +14,8 @@ const FIBROUS_PCT = 3;
 /** Fat and fruit need blades: a spoon leaves drops and lumps. */
 const BLADED_KINDS: readonly Addition['kind'][] = ['body', 'emulsifier'];
 
-function isFruit({ kind, shortensKeeping }: Addition): boolean {
+/** Fruit, fresh or dried: blades take it apart. */
+export function isFruit({ kind, shortensKeeping }: Addition): boolean {
   return shortensKeeping && kind !== 'liquid';
 }
 

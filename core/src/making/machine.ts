@@ -1,5 +1,13 @@
 export type MachineKind = 'personal-cup' | 'standard-jug' | 'high-speed-jug' | 'cold-press';
 
+/** In the order they are offered in, the usual one first. */
+export const MACHINE_KINDS: readonly MachineKind[] = [
+  'standard-jug',
+  'high-speed-jug',
+  'personal-cup',
+  'cold-press',
+];
+
 /** What a machine can do. A kitchen profile overrides the starting figures. */
 export interface Machine {
   kind: MachineKind;

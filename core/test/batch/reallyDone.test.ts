@@ -1,6 +1,7 @@
 import fc from 'fast-check';
-import type { BatchState, EventBody, Recipe } from '../../src';
+import type { BatchState, CorrectableBody, EventBody, JarPlace, Recipe } from '../../src';
 import {
+  BREWED_C,
   DRINKS,
   DRINK_ADDITIONS,
   USUAL_KITCHEN,
@@ -22,19 +23,22 @@ import {
   jarKeeping,
   jarTerms,
   jarsToFill,
+  jugAgainLoad,
   jugAgainWarmthC,
   likedBest,
   lineG,
   meanLiking,
+  mixedDrink,
   needsBlades,
   nutritionWith,
   outUntilMs,
-  ownDrinks,
   recipeAsMade,
   replan,
   strainedMilkMl,
   stretchOf,
+  tempInDrinkC,
   warmthOfDrink,
+  withDrink,
 } from '../../src';
 import { kitchenAt } from '../kitchens';
 import { workedRecipe } from '../recipes';
@@ -228,6 +232,23 @@ describe('back into the jug', () => {
     // The two hours count on from the first blending.
     expect(batch.state.blendEndMs).toBeLessThan(batch.nowMs - 600 * S);
   });
+
+  test('another speed can be said: a fill at full speed takes (1 / 0.4)^2.5 times the power', () => {
+    const cup: Recipe = { ...dated, blend: { ...dated.blend, machine: 'personal-cup' } };
+    const batch = new Making(cup).upTo('jug-again-1');
+    const { fills, massG, speed } = jugAgainLoad(batch.state);
+    expect([fills, speed]).toEqual([2, 0.4]);
+    expect(2 * massG).toBeCloseTo(batch.state.prediction.finish?.massG ?? 0, 9);
+    const risenC = (seconds: number): number =>
+      jugAgainWarmthC(batch.state, seconds) - jugAgainWarmthC(batch.state, 0);
+    const slowC = risenC(1);
+    batch.record({ type: 'equipment-used', jugAgainSpeed: 1 });
+    // 250 · 0.4^2.5 = 25.3 W against 250, less what 2 W/K give off to the room.
+    const lossW = 2 * (jugAgainWarmthC(batch.state, 0) - AROUND.roomTempC);
+    expect(risenC(1) / slowC).toBeCloseTo((250 - lossW) / (250 * 0.4 ** 2.5 - lossW), 2);
+    expect(departures(batch.state)).toContainEqual({ what: 'jug-again-speed', planned: 0.4, done: 1 });
+    expect(batch.undo().state.equipment.jugAgainSpeed).toBeUndefined();
+  });
 });
 
 describe('other gear than planned', () => {
@@ -412,15 +433,72 @@ describe('drinks from a jar', () => {
 
   test('worked: 200 mL of a batch of 143 g almonds with 8 g cocoa', () => {
     const prediction = planned(batch);
-    const cup = drinkFigures(batch.state, prediction, jar, 200, [{ addition: 'cocoa_powder', massG: 8 }], {
-      pantry: PANTRY,
-      prices,
-    });
+    const cup = drinkFigures(
+      batch.state,
+      prediction,
+      jar,
+      { milkMl: 200, doses: [{ addition: 'cocoa_powder', massG: 8 }], serving: 'warm' },
+      { pantry: PANTRY, prices, milkTempC: 4, roomTempC: 20 },
+    );
     const batchMl = finishedMilkMl(batch.state, prediction);
     expect(cup.cost).toBeCloseTo((1.43 * 200) / batchMl + 0.16, 9);
     expect(cup.partlyPriced).toBe(false);
     expect(cup.nutrition?.kcal).toBeCloseTo(2 * (prediction.nutrition?.kcal ?? 0) + 18.24, 6);
     expect(cup.volumeMl).toBeGreaterThan(200);
+  });
+
+  test('worked: coffee at 85 °C into cold milk is not yet warm; frozen fruit leaves ice', () => {
+    const milk = { waterPct: 93.5, tempC: 4 };
+    const coffee = { massG: 100, waterPct: 99.4, tempC: BREWED_C };
+    // (0.484 · 4 + 0.417 · 85) / 0.900 kJ/K.
+    expect(mixedDrink([{ ...milk, massG: 120 }, coffee]).tempC).toBeCloseTo(41.478, 3);
+    // 200 g of milk bring 3.2 kJ above 0 °C, 120 g of strawberries from the freezer 40.9 below it.
+    const shake = mixedDrink([
+      { ...milk, massG: 200 },
+      { massG: 120, waterPct: 90.95, tempC: -18 },
+    ]);
+    expect(shake).toEqual({ tempC: 0, iceLeftG: expect.closeTo(112.947, 3) });
+    const strawberry = findAddition('strawberry', PANTRY);
+    const date = findAddition('date_medjool', PANTRY);
+    const brewed = findAddition('coffee_brewed', PANTRY);
+    if (!strawberry || !date || !brewed) throw new Error('missing');
+    expect(tempInDrinkC(strawberry, 'blended', 20)).toBe(-18);
+    expect(tempInDrinkC(strawberry, 'cold', 20)).toBe(20);
+    expect(tempInDrinkC(date, 'blended', 20)).toBe(20);
+    expect(tempInDrinkC(brewed, 'iced', 20)).toBe(20);
+  });
+
+  test('a drink lies between its coldest and its warmest part, and heat goes nowhere', () => {
+    const part = fc.record({
+      massG: fc.double({ min: 1, max: 500, noNaN: true }),
+      waterPct: fc.double({ min: 0, max: 100, noNaN: true }),
+      tempC: fc.double({ min: 0, max: 95, noNaN: true }),
+    });
+    fc.assert(
+      fc.property(fc.array(part, { minLength: 1, maxLength: 6 }), (parts) => {
+        const { tempC, iceLeftG } = mixedDrink(parts);
+        const temps = parts.map((one) => one.tempC);
+        expect(tempC).toBeGreaterThanOrEqual(Math.min(...temps) - 1e-9);
+        expect(tempC).toBeLessThanOrEqual(Math.max(...temps) + 1e-9);
+        expect(iceLeftG).toBe(0);
+        // Mixed in two goes or in one.
+        const [first, ...rest] = parts;
+        if (!first || rest.length === 0) return;
+        const massG = rest.reduce((sum, one) => sum + one.massG, 0);
+        const waterPct = rest.reduce((sum, one) => sum + one.massG * one.waterPct, 0) / massG;
+        const twice = mixedDrink([first, { massG, waterPct, tempC: mixedDrink(rest).tempC }]);
+        expect(twice.tempC).toBeCloseTo(tempC, 6);
+      }),
+    );
+  });
+
+  test('own drinks are kept as made last, the latest first', () => {
+    const kept = [{ name: 'Mine', milkMl: 200 }, { name: 'Yours' }];
+    expect(withDrink(kept, { name: 'Yours', milkMl: 90 }, 2)).toEqual([
+      { name: 'Yours', milkMl: 90 },
+      kept[0],
+    ]);
+    expect(withDrink(kept, { name: 'New' }, 2)).toEqual([{ name: 'New' }, kept[0]]);
   });
 
   test('it takes its milk out of the jar, and not more than there is', () => {
@@ -435,9 +513,6 @@ describe('drinks from a jar', () => {
     const drunk = new Making(plain).upTo('label').record(made);
     expect(drunk.state.jars[0]?.leftMl).toBe(jar.leftMl - 200);
     expect(drunk.refusal({ ...made, volumeMl: 900 })).toBe('more-than-there-is');
-    expect(ownDrinks([drunk.state.entries])).toEqual([
-      { key: 'own Mine', name: 'Mine', milkMl: 200, doses: [], serving: 'warm' },
-    ]);
   });
 
   test('warm means 65 °C asked and 75 at most', () => {
@@ -510,6 +585,42 @@ describe('afterwards', () => {
     expect(refusal(idOf('step-done'), to(400))).toBe('not-correctable');
     expect(refusal('nowhere', to(400))).toBe('unknown-entry');
     expect(entries.filter(isCorrectable).map(({ type }) => type)).toEqual(['bottled', 'jar-drawn']);
+  });
+
+  test('gear, places and reasons are corrected, but no step comes back and no hour is frozen afterwards', () => {
+    const batch = new Making(plain)
+      .upTo('blend-1')
+      .record({ type: 'equipment-used', strain: { ...plain.strain, second: null, strainer: 'muslin' } })
+      .upTo('label')
+      .record({ type: 'jar-moved', jarId: 'jar-1', place: 'out' })
+      .record({ type: 'jar-discarded', jarId: 'jar-1', reason: 'Sour' });
+    const idOf = (type: string): string => batch.events.find((event) => event.type === type)?.id ?? '';
+    const corrected = (eventId: string, to: CorrectableBody): EventBody => ({
+      type: 'corrected',
+      eventId,
+      to,
+    });
+    const gear = (strain: Partial<Recipe['strain']>): EventBody =>
+      corrected(idOf('equipment-used'), {
+        type: 'equipment-used',
+        strain: { ...plain.strain, second: null, ...strain },
+      });
+    // A second strainer has a step of its own, which this batch is past.
+    expect(batch.refusal(gear({ second: { strainer: 'muslin', strainerName: null } }))).toBe(
+      'steps-would-change',
+    );
+    expect(batch.record(gear({ strainer: 'fine-sieve' })).state.recipe.strain.strainer).toBe('fine-sieve');
+    const jarId = 'jar-1';
+    const moved = (place: JarPlace): EventBody =>
+      corrected(idOf('jar-moved'), { type: 'jar-moved', jarId, place });
+    expect(batch.refusal(moved('freezer'))).toBe('freezing-is-moving');
+    expect(batch.record(moved('fridge')).state.jars[0]?.places.map(({ place }) => place)).toEqual([
+      'fridge',
+      'fridge',
+    ]);
+    batch.record(corrected(idOf('jar-discarded'), { type: 'jar-discarded', jarId, reason: 'Spilled' }));
+    expect(batch.state.jars[0]?.discardReason).toBe('Spilled');
+    expect(batch.undo().state.jars[0]?.discardReason).toBe('Sour');
   });
 
   test('a soak whose clock was never started can be told how long it was', () => {

@@ -46,6 +46,39 @@ const HAPPENINGS = [
   { type: 'liked', liking: 3, words: 'good, a little gritty', jarId: null },
 ];
 
+/** A jar of half a litre, with cocoa in it alone. */
+const bottled = (jarId: string, volumeMl: number) => ({
+  type: 'bottled',
+  jars: [
+    {
+      id: jarId,
+      label: 'Blue lid',
+      volumeMl,
+      place: 'fridge',
+      doses: [{ addition: 'cocoa_powder', massG: 4 }],
+    },
+  ],
+  scalded: true,
+  hygiene: { 'jug-and-jars-scalded': true, 'clean-hands': false },
+});
+
+/** A batch that is put on the shelf, drunk from, carried out, and then corrected; each in one tap. */
+const ON_THE_SHELF = [
+  (jarId: string) => [{ type: 'entered-afterwards' }, bottled(jarId, 500)],
+  (jarId: string, eventId: string) => [
+    {
+      type: 'drink-made',
+      jarId,
+      volumeMl: 200,
+      name: 'Hot cocoa',
+      serving: 'warm',
+      doses: [{ addition: 'sugar', massG: 10 }],
+    },
+    { type: 'jar-moved', jarId, place: 'out' },
+    { type: 'corrected', eventId, to: bottled(jarId, 480) },
+  ],
+];
+
 /** A cook who writes without pause, and sends anew under the same key what was not answered. */
 class Cook {
   /** Lines of the logs this cook was told are kept. */
@@ -55,6 +88,15 @@ class Cook {
   /** Sent, and not answered yet. */
   open: Call | null = null;
   private n = 0;
+  private jarId = '';
+  private lastEventId = '';
+
+  /** What is said next: of every other batch that it is on the shelf by now. */
+  private said(): readonly unknown[] {
+    if (this.lines.size % 2 === 0) return [HAPPENINGS[this.n % HAPPENINGS.length]];
+    if (this.n % 3 === 2) this.jarId = crypto.randomUUID();
+    return ON_THE_SHELF[this.n % 3 === 2 ? 0 : 1]?.(this.jarId, this.lastEventId) ?? [];
+  }
 
   private next(): Call {
     this.n++;
@@ -64,8 +106,12 @@ class Cook {
       const confirmed = (body: any): void => void this.lines.set(body.id, 1);
       return { method: 'POST', path: '/api/batches', body: { recipe: RECIPE }, key, confirmed };
     }
-    const body = { happenings: [HAPPENINGS[this.n % HAPPENINGS.length]] };
-    const confirmed = (): void => void this.lines.set(id, (this.lines.get(id) ?? 0) + 1);
+    const happenings = this.said();
+    const confirmed = (body: any): void => {
+      this.lines.set(id, (this.lines.get(id) ?? 0) + happenings.length);
+      this.lastEventId = body.events.at(-1).id;
+    };
+    const body = { happenings };
     return { method: 'POST', path: `/api/batches/${id}/events`, body, key, confirmed };
   }
 
@@ -82,7 +128,8 @@ class Cook {
       this.slowestMs = Math.max(this.slowestMs, performance.now() - from);
       // The other cook changed a setting while this was worked out, twice: sent again, as the app does.
       if (answer.body.reason === 'kitchen-moved') continue;
-      if (answer.status >= 300) throw new Error(`${call.path} answered ${answer.status}`);
+      if (answer.status >= 300)
+        throw new Error(`${call.path} answered ${answer.status}: ${JSON.stringify(answer.body)}`);
       call.confirmed(answer.body);
       this.acknowledged++;
       this.open = null;
@@ -97,7 +144,13 @@ function compare(
 ): Pick<Killed, 'lost' | 'doubled'> {
   const lost: string[] = [];
   const doubled: string[] = [];
-  const openOf = (id: string): number => cooks.filter(({ open }) => open?.path.includes(id)).length;
+  const openLines = (id: string): number =>
+    cooks
+      .filter(({ open }) => open?.path.includes(id))
+      .reduce(
+        (sum, { open }) => sum + ((open?.body as { happenings?: unknown[] }).happenings?.length ?? 0),
+        0,
+      );
   let batches = 0;
   for (const { lines } of cooks) {
     batches += lines.size;
@@ -105,7 +158,7 @@ function compare(
       const there = found.get(id) ?? 0;
       if (there < count) lost.push(`${id}: ${there} of ${count} lines`);
       // A write that was not answered may have gone in all the same.
-      if (there > count + openOf(id)) doubled.push(`${id}: ${there} for ${count} lines`);
+      if (there > count + openLines(id)) doubled.push(`${id}: ${there} for ${count} lines`);
     }
   }
   const begun = cooks.filter(({ open }) => open?.path === '/api/batches').length;

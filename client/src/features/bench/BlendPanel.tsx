@@ -1,10 +1,9 @@
-import type { MachineKind, Prediction, Recipe } from '@humble-churn/core';
+import type { Prediction, Recipe } from '@humble-churn/core';
 import {
   LIMITS,
   MACHINES,
   POWER_OF_RATED,
   RUPTURE_BY_HAND,
-  fillLineOf,
   formatDuration,
   formatMass,
   formatTemp,
@@ -21,17 +20,16 @@ import { Choice } from '../../ui/Choice';
 import { MeasureField } from '../../ui/MeasureField';
 import { QuantityField } from '../../ui/QuantityField';
 import { Slider } from '../../ui/Slider';
-import { MACHINE_LABELS, ORDER_LABELS, jugText } from '../../ui/recipeLabels';
+import { MACHINE_OPTIONS, chosenMachine, gearValue } from '../../ui/gearOptions';
+import { ORDER_LABELS, jugText } from '../../ui/recipeLabels';
 import { SPACE } from '../../ui/theme';
 import { Fold } from './Fold';
 import { useBench } from './useBench';
 
-const KINDS: readonly MachineKind[] = ['standard-jug', 'high-speed-jug', 'personal-cup', 'cold-press'];
 type Blend = Recipe['blend'];
 
-/** A machine as a choice: one of the household's own by its name, or any of a kind. */
 function machineValue({ machine, machineName }: Blend): string {
-  return machineName === null ? machine : `own ${machineName}`;
+  return gearValue(machine, machineName);
 }
 
 /** Changes of the blending, each by a field of its own. */
@@ -100,13 +98,8 @@ function Machine() {
   const { machines } = kitchen.profile;
   const usual = MACHINES[blend.machine];
   const chooseMachine = (value: string): void => {
-    const own = machines.find((one) => `own ${one.name}` === value);
-    const kind = KINDS.find((one) => one === value);
-    if (own) {
-      const { name: machineName, kind: machine, powerW } = own;
-      const fillLineMl = fillLineOf(own);
-      set('machine', { machine, machineName, powerW, fillLineMl });
-    } else if (kind) set('machine', { machine: kind, machineName: null, powerW: null, fillLineMl: null });
+    const used = chosenMachine(value, machines);
+    if (used) set('machine', used);
   };
   return (
     <>
@@ -116,17 +109,17 @@ function Machine() {
         onChange={chooseMachine}
         options={[
           ...machines.map((one) => ({
-            value: `own ${one.name}`,
+            value: gearValue(one.kind, one.name),
             label: one.name,
             note: one.keptFrom.length > 0 ? `kept from ${one.keptFrom.join(', ')}` : 'of this kitchen',
           })),
-          ...KINDS.map((machine) => ({
-            value: machine,
-            label: MACHINE_LABELS[machine],
+          ...MACHINE_OPTIONS.map(({ value, label }) => ({
+            value,
+            label,
             note:
-              machine === 'cold-press'
+              value === 'cold-press'
                 ? 'no blades, no warming'
-                : `to ${formatVolume(MACHINES[machine].fillLineMl, kitchen)}`,
+                : `to ${formatVolume(MACHINES[value].fillLineMl, kitchen)}`,
           })),
         ]}
       />

@@ -1,17 +1,18 @@
-import type { Recipe, SecondStrainer, Squeeze, Strainer } from '@humble-churn/core';
+import type { Recipe, Strainer } from '@humble-churn/core';
 import { LIMITS } from '@humble-churn/core';
 import { Choice } from '../../ui/Choice';
 import { Slider } from '../../ui/Slider';
 import { AppText } from '../../ui/AppText';
-import { SQUEEZE_LABELS, STRAINER_LABELS } from '../../ui/recipeLabels';
+import {
+  SECOND_STRAINERS,
+  SQUEEZE_OPTIONS,
+  chosenStrainer,
+  firstStrainers,
+  gearValue,
+} from '../../ui/gearOptions';
+import { STRAINER_LABELS } from '../../ui/recipeLabels';
 import { Fold } from './Fold';
 import { useBench } from './useBench';
-
-/** What a blended mix may pass first; what leaves a press may pass a bag or a sieve as well. */
-const AFTER_BLADES: readonly Strainer[] = ['fine-bag', 'muslin', 'fine-sieve', 'cold-press', 'none'];
-const AFTER_PRESS: readonly Strainer[] = ['none', 'fine-bag', 'muslin', 'fine-sieve'];
-const SECOND: readonly SecondStrainer['strainer'][] = ['fine-bag', 'muslin', 'fine-sieve'];
-const SQUEEZES: readonly Squeeze[] = ['light', 'firm', 'hard'];
 
 type Strain = Recipe['strain'];
 
@@ -39,12 +40,12 @@ export function StrainPanel() {
           label="Then once more through"
           value={strain.second?.strainer ?? 'nothing'}
           onChange={(chosen) => {
-            const strainer = SECOND.find((one) => one === chosen);
+            const strainer = SECOND_STRAINERS.find((one) => one === chosen);
             set('second', { second: strainer ? { strainer, strainerName: null } : null });
           }}
           options={[
             { value: 'nothing', label: 'Nothing' },
-            ...SECOND.filter((one) => one !== strain.strainer).map((strainer) => ({
+            ...SECOND_STRAINERS.filter((one) => one !== strain.strainer).map((strainer) => ({
               value: strainer,
               label: STRAINER_LABELS[strainer],
             })),
@@ -60,7 +61,6 @@ function FirstStrainer() {
   const { kitchen } = useBench();
   const { strain, pressed, set } = useStrain();
   const { strainers } = kitchen.profile;
-  const kinds = pressed ? AFTER_PRESS : AFTER_BLADES;
   // A press strains by itself: its own name among the strainers is no second pass.
   const first = pressed && strain.strainer === 'cold-press' ? 'none' : strain.strainer;
   const labelOf = (strainer: Strainer): string =>
@@ -72,22 +72,21 @@ function FirstStrainer() {
   return (
     <Choice
       label={pressed ? 'What leaves the press passes' : 'Strainer'}
-      value={strain.strainerName === null ? first : `own ${strain.strainerName}`}
+      value={gearValue(first, strain.strainerName)}
       onChange={(chosen) => {
-        const own = strainers.find((one) => `own ${one.name}` === chosen);
-        const strainer = own?.kind ?? kinds.find((one) => one === chosen);
-        if (!strainer) return;
-        const washShare = strainer === 'none' ? 0 : strain.washShare;
-        const second = pressed || strainer === 'none' ? null : strain.second;
-        set('strainer', { strainer, strainerName: own?.name ?? null, washShare, second });
+        const used = chosenStrainer(chosen, strainers, pressed);
+        if (!used) return;
+        const washShare = used.strainer === 'none' ? 0 : strain.washShare;
+        const second = pressed || used.strainer === 'none' ? null : strain.second;
+        set('strainer', { ...used, washShare, second });
       }}
       options={[
         ...strainers.map((one) => ({
-          value: `own ${one.name}`,
+          value: gearValue(one.kind, one.name),
           label: one.name,
           note: one.keptFrom.length > 0 ? `kept from ${one.keptFrom.join(', ')}` : STRAINER_LABELS[one.kind],
         })),
-        ...kinds.map((strainer) => ({ value: strainer, label: labelOf(strainer) })),
+        ...firstStrainers(pressed).map((strainer) => ({ value: strainer, label: labelOf(strainer) })),
       ]}
     />
   );
@@ -102,7 +101,7 @@ function Squeezing() {
         label="Squeeze"
         value={strain.squeeze}
         onChange={(squeeze) => set('squeeze', { squeeze })}
-        options={SQUEEZES.map((squeeze) => ({ value: squeeze, label: SQUEEZE_LABELS[squeeze] }))}
+        options={SQUEEZE_OPTIONS}
       />
       <Choice
         label="Wash the pulp a second time"

@@ -54,22 +54,6 @@ function stirredIn(
   };
 }
 
-/** What puts in all that is planned and that nothing was said of. */
-export function restAsPlanned(lines: readonly DoseLine[]): RecordableEvent[] {
-  return lines.flatMap((line) =>
-    line.plannedG !== null && line.saidG === null && !line.leftOut
-      ? [
-          {
-            type: 'stirred-in' as const,
-            addition: line.addition,
-            massG: line.plannedG,
-            ...(line.planned?.said?.per === 'batch' && { said: line.planned.said }),
-          },
-        ]
-      : [],
-  );
-}
-
 interface Props extends GuideProps {
   when: When;
 }
@@ -79,29 +63,21 @@ export function DoseLines({ when, ...parts }: Props) {
   const { record } = parts;
   const { lines, pantry, milkMl } = useDoseLines(parts, when);
   const [more, setMore] = useState<readonly Addition[]>([]);
-  const unplanned = more.filter(({ key }) => !lines.some(({ addition }) => addition === key));
+  const shown = [
+    ...lines.flatMap((line) => {
+      const addition = findAddition(line.addition, pantry);
+      return addition ? [{ line, addition }] : [];
+    }),
+    ...more
+      .filter(({ key }) => !lines.some(({ addition }) => addition === key))
+      .map((addition) => ({ line: null, addition })),
+  ];
   return (
     <View style={styles.lines}>
-      {lines.map((line) => {
-        const addition = findAddition(line.addition, pantry);
-        return (
-          addition && (
-            <OneLine
-              key={line.addition}
-              line={line}
-              addition={addition}
-              when={when}
-              record={record}
-              pantry={pantry}
-              milkMl={milkMl}
-            />
-          )
-        );
-      })}
-      {unplanned.map((addition) => (
+      {shown.map(({ line, addition }) => (
         <OneLine
           key={addition.key}
-          line={null}
+          line={line}
           addition={addition}
           when={when}
           record={record}
@@ -157,7 +133,7 @@ function OneLine({
   pantry: Pantry;
   /** The milk it goes into, mL. */
   milkMl: number;
-  onTaken?: () => void;
+  onTaken: () => void;
 }) {
   const colour = useColours();
   const measures = useMeasures();
@@ -170,7 +146,7 @@ function OneLine({
     record.add([stirredIn(addition, massG, unit, pantry)], () => {
       reset();
       setAdding(false);
-      onTaken?.();
+      onTaken();
     });
   };
   const entry = !isIn || adding;

@@ -1,8 +1,9 @@
 import type { StepState } from '@humble-churn/core';
+import { restAsPlanned } from '@humble-churn/core';
 import { AppText } from '../../ui/AppText';
 import { Button } from '../../ui/Button';
 import { Check } from '../../ui/icons';
-import { DoseLines, restAsPlanned, useDoseLines } from './DoseLines';
+import { DoseLines, useDoseLines } from './DoseLines';
 import type { GuideProps } from './guideProps';
 import { JugAgain } from './JugAgain';
 import { stepName } from './stepLabels';
@@ -24,7 +25,12 @@ export function FinishStep({ step, ...parts }: GuideProps & { step: StepState })
         kind="main"
         icon={Check}
         counter
-        onPress={() => record.add([...rest, { type: 'step-done', step: step.id }])}
+        onPress={() =>
+          record.add([
+            ...rest.map((dose) => ({ type: 'stirred-in' as const, ...dose })),
+            { type: 'step-done', step: step.id },
+          ])
+        }
       />
       {rest.length > 0 && (
         <AppText kind="small" tone="soft">

@@ -4,6 +4,7 @@ import {
   formatMass,
   formatVolume,
   jarKeeping,
+  jugAgainLoad,
   outUntilMs,
   storedPulpG,
 } from '@humble-churn/core';
@@ -15,6 +16,7 @@ import { serverNowMs } from '../../wire/clock';
 import { momentText } from '../../wire/moments';
 import { Button } from '../../ui/Button';
 import { Cautions } from '../../ui/Cautions';
+import { SpeedChoice } from '../../ui/GearChoices';
 import { Notice } from '../../ui/Notice';
 import { Panel } from '../../ui/Panel';
 import { AppText } from '../../ui/AppText';
@@ -123,7 +125,16 @@ const SCREENS: Readonly<Record<StepScreen, (props: HoldProps) => ReactNode>> = {
   finish: (props) => (props.batch.state.guide > 3 ? <FinishStep {...props} /> : <Done {...props} />),
   'jug-again': (props) => (
     <>
-      {props.step.begunAtMs === null && <DoseLines when="after" {...props} />}
+      {props.step.begunAtMs === null && (
+        <>
+          <DoseLines when="after" {...props} />
+          <SpeedChoice
+            label="Speed in the jug"
+            speed={jugAgainLoad(props.batch.state).speed}
+            onChange={(jugAgainSpeed) => props.record.add([{ type: 'equipment-used', jugAgainSpeed }])}
+          />
+        </>
+      )}
       <StepClock {...props} />
     </>
   ),

@@ -35,7 +35,7 @@ export function doseText(
 }
 
 /** Gear in a few words. */
-function equipmentText({ blend, strain }: EquipmentUsed): string {
+function equipmentText({ blend, strain, jugAgainSpeed }: EquipmentUsed): string {
   const second = strain?.second
     ? `, then ${(strain.second.strainerName ?? STRAINER_LABELS[strain.second.strainer]).toLowerCase()}`
     : '';
@@ -50,6 +50,7 @@ function equipmentText({ blend, strain }: EquipmentUsed): string {
           `${strain.strainerName ?? STRAINER_LABELS[strain.strainer]}${second}${strain.strainer === 'none' ? '' : `, ${SQUEEZE_LABELS[strain.squeeze].toLowerCase()} squeeze`}`,
         ]
       : []),
+    ...(jugAgainSpeed === undefined ? [] : [`back in the jug at speed ${Math.round(100 * jugAgainSpeed)} %`]),
   ].join('; ');
 }
 

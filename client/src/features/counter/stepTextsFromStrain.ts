@@ -1,11 +1,12 @@
+import type { DisplayPreferences, JugAgainLoad } from '@humble-churn/core';
 import {
   COOKED_FROM_C,
   JUG_AGAIN_LEAST_S,
-  JUG_AGAIN_SPEED,
   PULP_KEEP_DAYS,
   formatMass,
   formatTemp,
   formatVolume,
+  jugAgainLoad,
   washWaterMl,
 } from '@humble-churn/core';
 import { SQUEEZE_LABELS, STRAINER_LABELS } from '../../ui/recipeLabels';
@@ -15,6 +16,14 @@ import { doses, milkIntoText } from './weighingText';
 /** Said wherever pulp is handled. */
 export const PULP_TO_ANIMALS =
   'Macadamia, cocoa and sweetener pulp are dangerous to dogs. Salted, sweetened or mouldy pulp is not for birds or livestock, nor any other animal.';
+
+/** What goes back into the jug: all at once, or so much at a time. */
+function jugAgainText({ fills, massG }: JugAgainLoad, preferences: DisplayPreferences): string {
+  const much = formatMass(massG, preferences);
+  return fills === 1
+    ? `Milk and what goes into it into the jug, about ${much}, lid on and held down.`
+    : `Milk and what goes into it into the jug, about ${much} at a time, ${fills} times; lid on and held down.`;
+}
 
 /** What is said at the steps from straining to the washing up. */
 export const STEPS_FROM_STRAIN = {
@@ -116,8 +125,8 @@ export const STEPS_FROM_STRAIN = {
     screen: 'jug-again',
     guide: (c) => ({
       todo: [
-        `Milk and what goes into it into the jug, to its line at most, lid on and held down.`,
-        `Low speed, about ${Math.round(100 * JUG_AGAIN_SPEED)} %, ${JUG_AGAIN_LEAST_S} seconds at least.`,
+        jugAgainText(jugAgainLoad(c.state), c.preferences),
+        `Low speed, about ${Math.round(100 * jugAgainLoad(c.state).speed)} %, ${JUG_AGAIN_LEAST_S} seconds at least.`,
       ],
       lookFor: 'No drops of fat, no pieces of fruit.',
       stop: `Before it warms: above ${formatTemp(COOKED_FROM_C, c.preferences.measures)} it tastes cooked.`,

@@ -7,17 +7,15 @@ import { Button } from '../../ui/Button';
 import { FormChoice, FormMeasure, FormName, FormQuantity, FormToggle } from '../../ui/FormFields';
 import { Panel } from '../../ui/Panel';
 import { Plus } from '../../ui/icons';
-import { MACHINE_LABELS, STRAINER_LABELS } from '../../ui/recipeLabels';
+import { MACHINE_OPTIONS, SECOND_STRAINERS } from '../../ui/gearOptions';
+import { STRAINER_LABELS } from '../../ui/recipeLabels';
 import { SPACE } from '../../ui/theme';
 import { Avoids } from './Avoids';
 import { Entry } from './Entry';
 import type { SettingsProps } from './settingsForm';
 import { NAME_TROUBLE } from './settingsForm';
 
-const MACHINE_OPTIONS = (['standard-jug', 'high-speed-jug', 'personal-cup', 'cold-press'] as const).map(
-  (value) => ({ value, label: MACHINE_LABELS[value] }),
-);
-const STRAINER_OPTIONS = (['fine-bag', 'muslin', 'fine-sieve'] as const).map((value) => ({
+const STRAINER_OPTIONS = SECOND_STRAINERS.map((value) => ({
   value,
   label: STRAINER_LABELS[value],
 }));

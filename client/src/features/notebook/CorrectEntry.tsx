@@ -1,20 +1,17 @@
-import type { BatchEvent, BatchState, CorrectableBody, MeasureKind, Verdict } from '@humble-churn/core';
-import { LIKING, VERDICTS, eventRefusal, findAddition, usualDoseUnit } from '@humble-churn/core';
+import type { BatchEvent, CorrectableBody, MeasureKind } from '@humble-churn/core';
+import { eventRefusal } from '@humble-churn/core';
 import { eventRefusalMessage } from '@humble-churn/contract';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { serverNowMs } from '../../wire/clock';
 import { Button } from '../../ui/Button';
-import { Choice } from '../../ui/Choice';
-import { HandDoseField } from '../../ui/HandDoseField';
 import { MeasureField } from '../../ui/MeasureField';
-import { NameField } from '../../ui/NameField';
 import { Notice } from '../../ui/Notice';
 import { QuantityField } from '../../ui/QuantityField';
-import { useMeasures } from '../../ui/measures';
 import { SPACE } from '../../ui/theme';
-import { LIKING_LABELS, VERDICT_LABELS, VERDICT_NAMES } from '../../ui/verdictLabels';
 import type { KnownBatch, RecordableEvent } from '../../wire/batches';
+import type { KnownKitchen } from '../../wire/kitchen';
+import { CorrectInWords } from './CorrectInWords';
 
 /** A figure of an entry, and the entry with another one in its place. */
 interface EntryFigure {
@@ -99,23 +96,28 @@ function figuresOf(event: CorrectableBody): EntryFigure[] {
     case 'judged':
     case 'liked':
     case 'equipment-used':
+    case 'jar-moved':
+    case 'jar-discarded':
+    case 'abandoned':
       return NO_FIGURES;
   }
 }
 
 interface Props {
   batch: KnownBatch;
+  kitchen: KnownKitchen;
   event: BatchEvent & CorrectableBody;
   record: { add: (happenings: readonly RecordableEvent[]) => unknown };
   onClose: () => void;
 }
 
 /** What an entry should have said. The entry stays in the record, and what it said with it. */
-export function CorrectEntry({ batch, event, record, onClose }: Props) {
+export function CorrectEntry({ batch, kitchen, event, record, onClose }: Props) {
   const { id, atMs: _, ...was } = event;
   const [to, setTo] = useState<CorrectableBody>(was);
   const [trouble, setTrouble] = useState<string | null>(null);
   const [unread, setUnread] = useState(false);
+  const unsaid = 'reason' in to && to.reason.trim() === '';
   const save = (): void => {
     const correction = { type: 'corrected' as const, eventId: id, to };
     const refusal = eventRefusal(batch.state, correction, [], serverNowMs());
@@ -145,73 +147,14 @@ export function CorrectEntry({ batch, event, record, onClose }: Props) {
           onTrouble={() => setUnread(true)}
         />
       ))}
-      <InWords to={to} state={batch.state} onChange={change} />
+      <CorrectInWords to={to} state={batch.state} profile={kitchen.profile} onChange={change} />
       {trouble !== null && <Notice kind="error">{trouble}</Notice>}
       <View style={styles.row}>
-        <Button label="Correct it" kind="main" disabled={unread} onPress={save} />
+        <Button label="Correct it" kind="main" disabled={unread || unsaid} onPress={save} />
         <Button label="Leave it" kind="quiet" onPress={onClose} />
       </View>
     </View>
   );
-}
-
-/** What is no bare figure: a dose, a verdict, a liking. */
-function InWords({
-  to,
-  state,
-  onChange,
-}: {
-  to: CorrectableBody;
-  state: BatchState;
-  onChange: (next: CorrectableBody) => void;
-}) {
-  const measures = useMeasures();
-  switch (to.type) {
-    case 'stirred-in': {
-      const addition = findAddition(to.addition, { own: state.ingredients });
-      return addition ? (
-        <HandDoseField
-          addition={addition}
-          label={addition.name}
-          massG={to.massG}
-          unit={to.said?.unit ?? usualDoseUnit(to.massG, addition, measures)}
-          onDose={(massG, unit) => onChange({ ...to, massG, said: { unit, per: 'batch' } })}
-        />
-      ) : null;
-    }
-    case 'judged':
-      return (
-        <Choice<Verdict>
-          label={VERDICT_NAMES[to.what]}
-          value={to.verdict}
-          onChange={(verdict) => onChange({ ...to, verdict } as CorrectableBody)}
-          options={VERDICTS[to.what].map((value) => ({
-            value,
-            label: VERDICT_LABELS[to.what][value] ?? value,
-          }))}
-        />
-      );
-    case 'liked':
-      return (
-        <>
-          <Choice<number>
-            label="How it was liked"
-            value={to.liking}
-            onChange={(liking) => onChange({ ...to, liking })}
-            options={LIKING_LABELS.map((label, i) => ({ value: i + LIKING.min, label }))}
-          />
-          <NameField
-            label="In your own words"
-            stacked
-            value={to.words ?? ''}
-            maxLength={280}
-            onChange={(words) => onChange({ ...to, words: words.trim() === '' ? null : words })}
-          />
-        </>
-      );
-    default:
-      return null;
-  }
 }
 
 const HOUR_S = 3600;

@@ -41,6 +41,8 @@ function departureText(one: Departure, state: BatchState, kitchen: KnownKitchen)
       return `${volume(one.volumeMl)} tasted`;
     case 'jug-again':
       return `Back into the jug${one.strain ? ', and strained again' : ''}`;
+    case 'jug-again-speed':
+      return `Back in the jug at ${Math.round(100 * one.done)} % speed, planned ${Math.round(100 * one.planned)} %`;
     case 'jar-dose':
       return `${dose(one.addition, one.massG)} in ${one.jar} alone`;
     case 'dose': {

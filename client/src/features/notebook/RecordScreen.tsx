@@ -179,7 +179,7 @@ function Entry({ event, counts, batch, kitchen, open, onOpen }: EntryProps) {
         </AppText>
       </View>
       {counts !== null && (
-        <Correcting counts={counts} batch={batch} open={open} onOpen={onOpen} label={now} />
+        <Correcting counts={counts} batch={batch} kitchen={kitchen} open={open} onOpen={onOpen} label={now} />
       )}
     </View>
   );
@@ -188,16 +188,16 @@ function Entry({ event, counts, batch, kitchen, open, onOpen }: EntryProps) {
 function Correcting({
   counts,
   batch,
+  kitchen,
   open,
   onOpen,
   label,
-}: Pick<EntryProps, 'batch' | 'open' | 'onOpen'> & { counts: BatchEvent; label: string }) {
+}: Pick<EntryProps, 'batch' | 'kitchen' | 'open' | 'onOpen'> & { counts: BatchEvent; label: string }) {
   const record = useRecord(batch.id);
   const step =
     counts.type === 'step-done' ? batch.state.steps.find(({ id }) => id === counts.step) : undefined;
   const timed = step !== undefined && step.timerS !== null;
-  const figures = isCorrectable(counts) && counts.type !== 'equipment-used';
-  if (!timed && !figures) return null;
+  if (!timed && !isCorrectable(counts)) return null;
   if (!open) {
     return (
       <View style={styles.row}>
@@ -217,6 +217,7 @@ function Correcting({
   ) : (
     <CorrectEntry
       batch={batch}
+      kitchen={kitchen}
       event={counts as BatchEvent & CorrectableBody}
       record={record}
       onClose={close}

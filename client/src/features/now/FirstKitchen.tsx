@@ -13,7 +13,8 @@ import { NameField } from '../../ui/NameField';
 import { Notice } from '../../ui/Notice';
 import { Panel } from '../../ui/Panel';
 import { Plus, Trash2 } from '../../ui/icons';
-import { MACHINE_LABELS, STRAINER_LABELS } from '../../ui/recipeLabels';
+import { MACHINE_OPTIONS, SECOND_STRAINERS } from '../../ui/gearOptions';
+import { STRAINER_LABELS } from '../../ui/recipeLabels';
 import { SPACE } from '../../ui/theme';
 import { layOnBench } from '../bench';
 import type { KnownKitchen } from '../../wire/kitchen';
@@ -49,8 +50,8 @@ function suggested(): MeasuresKey {
   return /-(AU|NZ)$/.test(language) ? 'australian' : 'metric';
 }
 
-const MACHINES: readonly MachineKind[] = ['personal-cup', 'standard-jug', 'high-speed-jug', 'cold-press'];
-const STRAINERS: readonly Strainer[] = ['fine-bag', 'muslin', 'fine-sieve', 'none'];
+/** A press is asked for as a machine. */
+const STRAINERS: readonly Strainer[] = [...SECOND_STRAINERS, 'none'];
 
 /** Three questions to a kitchen that nobody has set up yet; all of it can be changed later. */
 export function FirstKitchen({ kitchen }: { kitchen: KnownKitchen }) {
@@ -95,12 +96,7 @@ export function FirstKitchen({ kitchen }: { kitchen: KnownKitchen }) {
         />
       </Panel>
       <Panel title="What do you make it with?">
-        <Choice
-          label="Machine"
-          value={machine}
-          onChange={setMachine}
-          options={MACHINES.map((value) => ({ value, label: MACHINE_LABELS[value] }))}
-        />
+        <Choice label="Machine" value={machine} onChange={setMachine} options={MACHINE_OPTIONS} />
         <Choice
           label="Strainer"
           value={strainer}

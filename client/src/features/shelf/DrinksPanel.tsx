@@ -1,18 +1,20 @@
-import { allergensText } from '@humble-churn/contract';
-import type { Drink, HandDose, JarState, Pantry, Serving } from '@humble-churn/core';
+import { MOST_DRINKS, allergensText } from '@humble-churn/contract';
+import type { Drink, HandDose, JarState, KitchenModel, Pantry, Serving } from '@humble-churn/core';
 import {
+  BREWED_C,
   DRINKS,
   DRINK_ADDITIONS,
   USUAL_KITCHEN,
   WARM_DRINK_C,
   drinkFigures,
+  formatMass,
   formatMoney,
   formatReadTemp,
   formatTemp,
   formatVolume,
-  ownDrinks,
   replan,
   warmthOfDrink,
+  withDrink,
 } from '@humble-churn/core';
 import { useMemo, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
@@ -27,10 +29,9 @@ import { Notice } from '../../ui/Notice';
 import { Panel } from '../../ui/Panel';
 import { SPACE } from '../../ui/theme';
 import type { KnownBatch, RecordableEvent } from '../../wire/batches';
-import { useActiveBatches } from '../../wire/batches';
 import { serverNowMs } from '../../wire/clock';
 import type { KnownKitchen } from '../../wire/kitchen';
-import { useKitchenModel } from '../../wire/kitchen';
+import { useKitchenModel, useWriteDownSettings } from '../../wire/kitchen';
 import { wireOwn } from '../../wire/wireRecipe';
 
 const SERVINGS: readonly { value: Serving; label: string }[] = [
@@ -47,6 +48,17 @@ const HOW: Readonly<Record<Serving, string>> = {
   warm: '',
 };
 
+/** What goes into the temperature of a drink as it is mixed. */
+const MIXED_FROM: Readonly<Record<Serving, (kitchen: KnownKitchen) => string>> = {
+  cold: () => '',
+  iced: () => 'with ice from the freezer and all else as warm as the kitchen',
+  blended: () => 'with the fruit frozen and the milk from the fridge',
+  warm: ({ measures }) =>
+    `with coffee or tea at ${formatTemp(BREWED_C, measures)} and the milk from the fridge`,
+};
+
+type OwnDrink = KnownKitchen['profile']['drinks'][number];
+
 interface Props {
   batch: KnownBatch;
   jar: JarState;
@@ -57,8 +69,8 @@ interface Props {
 /** Drinks made from a jar: of ours, of this kitchen's earlier ones, or one of the cook's own. */
 export function DrinksPanel(props: Props) {
   const [chosen, setChosen] = useState<string | null>(null);
-  const { data: batches = [] } = useActiveBatches();
-  const offered = [...ownDrinks(batches.map(({ state }) => state.entries)), ...DRINKS, OWN];
+  const own = props.kitchen.profile.drinks.map((drink) => ({ ...drink, key: `own ${drink.name}` }));
+  const offered: Drink[] = [...own, ...DRINKS, OWN];
   const drink = offered.find(({ key }) => key === chosen);
   return (
     <Panel title="A drink from it">
@@ -69,9 +81,26 @@ export function DrinksPanel(props: Props) {
         onChange={setChosen}
         options={offered.map(({ key, name }) => ({ value: key, label: name }))}
       />
-      {drink && <OneDrink key={drink.key} drink={drink} onDone={() => setChosen(null)} {...props} />}
+      {drink && (
+        <OneDrink
+          key={drink.key}
+          drink={drink}
+          isOwn={drink === OWN || own.some(({ key }) => key === drink.key)}
+          onDone={() => setChosen(null)}
+          {...props}
+        />
+      )}
     </Panel>
   );
+}
+
+/** The household's own drinks, in its settings: they stay when the batch they were made from is long drunk. */
+function useOwnDrinks({ profile: { drinks } }: KnownKitchen) {
+  const write = useWriteDownSettings();
+  return {
+    keep: (made: OwnDrink): void => write({ profile: { drinks: withDrink(drinks, made, MOST_DRINKS) } }),
+    forget: (name: string): void => write({ profile: { drinks: drinks.filter((one) => one.name !== name) } }),
+  };
 }
 
 /** A drink that nobody wrote down yet. */
@@ -79,12 +108,13 @@ const OWN: Drink = { key: 'own', name: 'One of your own', milkMl: 200, doses: []
 
 function OneDrink({
   drink,
+  isOwn,
   batch,
   jar,
   kitchen,
   onMade,
   onDone,
-}: Props & { drink: Drink; onDone: () => void }) {
+}: Props & { drink: Drink; isOwn: boolean; onDone: () => void }) {
   const { data } = useKitchenModel();
   const model = data?.model ?? USUAL_KITCHEN;
   const pantry: Pantry = { own: [...batch.state.ingredients, ...model.pantry.own] };
@@ -93,10 +123,11 @@ function OneDrink({
   const [serving, setServing] = useState<Serving>(drink.serving);
   const [name, setName] = useState(drink.key === OWN.key ? '' : drink.name);
   const [unread, setUnread] = useState(false);
-  const { prediction } = useMemo(() => replan(batch.state, model, serverNowMs()), [batch.state, model]);
   const ready = milkMl !== null && !unread && name.trim() !== '';
+  const ownDrinks = useOwnDrinks(kitchen);
   const make = (): void => {
     if (milkMl === null) return;
+    if (isOwn) ownDrinks.keep({ name: name.trim(), milkMl, serving, doses: [...doses] });
     const used = new Set(doses.map(({ addition }) => addition));
     const own = wireOwn(model.pantry.own.filter(({ key }) => used.has(key)));
     onMade(
@@ -113,14 +144,16 @@ function OneDrink({
     );
     onDone();
   };
+  const forget = (): void => {
+    ownDrinks.forget(drink.name);
+    onDone();
+  };
   return (
     <View style={styles.drink}>
       {drink.key === OWN.key && (
-        <>
-          <NameField label="What it is called" value={name} maxLength={60} onChange={setName} stacked />
-          <Choice label="How it is served" value={serving} onChange={setServing} options={SERVINGS} />
-        </>
+        <NameField label="What it is called" value={name} maxLength={60} onChange={setName} stacked />
       )}
+      {isOwn && <Choice label="How it is served" value={serving} onChange={setServing} options={SERVINGS} />}
       <MilkFromJar jar={jar} kitchen={kitchen} milkMl={milkMl} onMilk={setMilkMl} />
       <HandDoseList
         doses={doses}
@@ -134,24 +167,54 @@ function OneDrink({
       />
       {milkMl !== null && (
         <Figures
-          figures={drinkFigures(batch.state, prediction, jar, milkMl, doses, {
-            pantry,
-            prices: kitchen.profile,
-          })}
+          batch={batch}
+          jar={jar}
           kitchen={kitchen}
+          model={model}
+          pantry={pantry}
+          drink={{ milkMl, doses, serving }}
         />
       )}
       {serving === 'warm' ? <Warming kitchen={kitchen} /> : <AppText>{HOW[serving]}</AppText>}
-      <View style={styles.row}>
+      <DrinkButtons
+        name={drink.name}
+        ready={ready}
+        onMade={make}
+        {...(isOwn && drink.key !== OWN.key && { onForget: forget })}
+      />
+    </View>
+  );
+}
+
+function DrinkButtons({
+  name,
+  ready,
+  onMade,
+  onForget,
+}: {
+  name: string;
+  ready: boolean;
+  onMade: () => void;
+  onForget?: () => void;
+}) {
+  return (
+    <View style={styles.row}>
+      <Button
+        label="Made it"
+        hint={`Made it: ${name}`}
+        kind="main"
+        counter
+        disabled={!ready}
+        onPress={onMade}
+      />
+      {onForget && (
         <Button
-          label="Made it"
-          hint={`Made it: ${drink.name}`}
-          kind="main"
-          counter
-          disabled={!ready}
-          onPress={make}
+          label="Forget this drink"
+          hint={`Forget this drink: ${name}`}
+          kind="quiet"
+          onPress={onForget}
         />
-      </View>
+      )}
     </View>
   );
 }
@@ -180,8 +243,32 @@ function MilkFromJar({
   );
 }
 
-function Figures({ figures, kitchen }: { figures: ReturnType<typeof drinkFigures>; kitchen: KnownKitchen }) {
-  const { volumeMl, allergens, nutrition, cost, partlyPriced } = figures;
+function Figures({
+  batch: { state },
+  jar,
+  kitchen,
+  model,
+  pantry,
+  drink,
+}: Omit<Props, 'onMade'> & {
+  model: KitchenModel;
+  pantry: Pantry;
+  drink: Pick<Drink, 'milkMl' | 'doses' | 'serving'>;
+}) {
+  const { prediction } = useMemo(() => replan(state, model, serverNowMs()), [state, model]);
+  const { serving } = drink;
+  const { volumeMl, allergens, nutrition, cost, partlyPriced, tempC, iceLeftG } = drinkFigures(
+    state,
+    prediction,
+    jar,
+    drink,
+    {
+      pantry,
+      prices: kitchen.profile,
+      milkTempC: kitchen.fridgeTempC,
+      roomTempC: kitchen.roomTempC,
+    },
+  );
   return (
     <>
       <AppText kind="strong">
@@ -191,6 +278,13 @@ function Figures({ figures, kitchen }: { figures: ReturnType<typeof drinkFigures
           : `, about ${formatMoney(cost, kitchen.currency)}${partlyPriced ? ' in part' : ''}`}
         {nutrition === null ? '' : `, about ${Math.round(nutrition.kcal)} kcal`}
       </AppText>
+      {serving !== 'cold' && (
+        <AppText tone="soft">
+          As mixed about {formatTemp(tempC, kitchen.measures)}
+          {iceLeftG >= 1 ? `, with ${formatMass(iceLeftG, kitchen)} of ice in it` : ''}: an estimate,{' '}
+          {MIXED_FROM[serving](kitchen)}.
+        </AppText>
+      )}
       <AppText>Allergens: {allergensText(allergens)}</AppText>
     </>
   );
