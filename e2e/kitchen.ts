@@ -6,7 +6,7 @@ import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import type { Batch } from '@humble-churn/contract';
 import { KitchenSchema, coreEvent } from '@humble-churn/contract';
-import type { Recipe } from '@humble-churn/core';
+import type { EventBody, Recipe } from '@humble-churn/core';
 import { batchState } from '@humble-churn/core';
 import type { Page } from '@playwright/test';
 import { test as base, expect } from '@playwright/test';
@@ -219,4 +219,18 @@ export async function makeBatch(page: Page, url: string, recipe: Recipe): Promis
     headers: { 'idempotency-key': crypto.randomUUID() },
   });
   return ((await made.json()) as Batch).id;
+}
+
+/** Says to the server what happened to a batch; answers its status. */
+export async function say(
+  page: Page,
+  url: string,
+  batchId: string,
+  ...happenings: EventBody[]
+): Promise<number> {
+  const answer = await page.request.post(`${url}/api/batches/${batchId}/events`, {
+    data: { happenings },
+    headers: { 'idempotency-key': crypto.randomUUID() },
+  });
+  return answer.status();
 }

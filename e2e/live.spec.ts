@@ -2,7 +2,18 @@ import { LIVE_PATH, ROUTES, coreEvent } from '@humble-churn/contract';
 import { plainRecipe, effectiveEvents, weightPacket } from '@humble-churn/core';
 import type { EventBody, Recipe } from '@humble-churn/core';
 import type { Page } from '@playwright/test';
-import { Kitchen, allSent, expect, figure, logOf, makeBatch, openDecision, stateOf, test } from './kitchen';
+import {
+  Kitchen,
+  allSent,
+  expect,
+  figure,
+  logOf,
+  makeBatch,
+  openDecision,
+  stateOf,
+  test,
+  say,
+} from './kitchen';
 
 const PLAIN = plainRecipe('Almond milk', 'almond', 6.6, 8);
 /** A jug too small for one go, thick first, washed twice, a pinch of salt: every step there is but peeling. */
@@ -19,14 +30,6 @@ const QUICK: Recipe = {
   soak: { ...PLAIN.soak, method: 'none' },
   blend: { ...PLAIN.blend, machine: 'high-speed-jug' },
 };
-
-async function say(page: Page, url: string, batchId: string, ...happenings: EventBody[]): Promise<number> {
-  const answer = await page.request.post(`${url}/api/batches/${batchId}/events`, {
-    data: { happenings },
-    headers: { 'idempotency-key': crypto.randomUUID() },
-  });
-  return answer.status();
-}
 
 /** What time it is at the server, ms. */
 async function serverMs(page: Page, url: string): Promise<number> {

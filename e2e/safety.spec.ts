@@ -70,7 +70,7 @@ test('flour soaked hot keeps its water, cools before it is blended, and is bottl
   await press(/^Taste and stretch: done/);
   await press(/^Finish: all stirred in/);
   // A banana wants blades.
-  await press('Start at low speed');
+  await press('Start the jug');
   await press(/^(Stop now: back in the jug|Back in the jug: done)/);
   await expect(page.getByText(/strained, and what was stirred in/)).toBeVisible();
   await press(/^All clean/);

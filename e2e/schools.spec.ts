@@ -2,7 +2,7 @@ import { NewIngredientSchema, OwnItemSchema } from '@humble-churn/contract';
 import type { BatchState, Departure, Recipe } from '@humble-churn/core';
 import { batchAllergens, departures, plainRecipe } from '@humble-churn/core';
 import type { Page } from '@playwright/test';
-import { Kitchen, expect, makeBatch, stateOf, test } from './kitchen';
+import { Kitchen, expect, makeBatch, say, stateOf, test } from './kitchen';
 
 test.use({ hasTouch: true, viewport: { width: 390, height: 844 } });
 
@@ -192,7 +192,7 @@ test('pecans through muslin, a pear blended in afterwards', async ({ page, empty
   await counter.tap('Something else');
   await counter.choose('What goes in', 'Ripe pear');
   await counter.tap('More ripe pear', 'Stirred in: ripe pear');
-  await counter.tap('Start at low speed', /^(Stop now: back in the jug|Back in the jug: done)/);
+  await counter.tap('Start the jug', /^(Stop now: back in the jug|Back in the jug: done)/);
   await counter.at('Strain the finished milk');
   await counter.tap('Strain the finished milk: done');
   await counter.at('Bottle');
@@ -351,6 +351,77 @@ test('hazelnuts roasted and rubbed, jug then press, tasted, stretched, one jar f
   expect(kinds(state)).toEqual(['blend', 'strainer', 'water', 'tasted', 'dose']);
   expect(state.jars.map(({ places }) => places[0]?.place)).toEqual(['fridge', 'freezer']);
   expect(state.verdicts.froth).toBe('plenty');
+});
+
+/** Says of a batch all that is done up to its tasting, with blades that ran as long as they should. */
+async function madeUpToTasting(page: Page, url: string, recipe: Recipe): Promise<string> {
+  const batchId = await makeBatch(page, url, recipe);
+  for (let { current } = await stateOf(page, url, batchId); current && current.kind !== 'taste';) {
+    const { id: step, kind, timerS } = current;
+    expect(await say(page, url, batchId, { type: 'step-done', step })).toBe(201);
+    if (kind === 'blend') await say(page, url, batchId, { type: 'step-timed', step, seconds: timerS ?? 60 });
+    ({ current } = await stateOf(page, url, batchId));
+  }
+  return batchId;
+}
+
+test('stretched in a tap, back in the jug at full speed, corrected in the record, and a drink of the cook’s own kept', async ({
+  page,
+  empty,
+}) => {
+  const { url } = empty;
+  const plain = plainRecipe('Thick to stretch', 'almond', 4.8, 8);
+  const batchId = await madeUpToTasting(page, url, {
+    ...plain,
+    soak: { ...plain.soak, method: 'none' },
+    blend: { ...plain.blend, machine: 'high-speed-jug' },
+    additions: [{ addition: 'salt', when: 'after', gPerL: 0.5 }],
+  });
+  await page.goto(`${url}/counter/${batchId}`);
+  await expect(page.getByText(/^Full: about \d/)).toBeVisible();
+  const more = page.getByRole('button', { name: /^Pour in \d+ mL more, makes it everyday/ });
+  const label = (await more.getAttribute('aria-label')) ?? '';
+  await more.tap();
+  await expect(page.getByText(/^Everyday: about \d/)).toBeVisible();
+  const button = (name: string | RegExp) => page.getByRole('button', { name });
+  await button(/^Taste and stretch: done/).tap();
+  await button('Back into the jug…').tap();
+  await button('Blend in, do not strain').tap();
+  await button(/^Finish: all stirred in/).tap();
+  await page.getByRole('radiogroup', { name: 'Speed in the jug' }).getByRole('radio', { name: 'Full' }).tap();
+  await expect(page.getByText('At 100 % of full speed, 10 seconds at least.')).toBeVisible();
+  await button('Start the jug').tap();
+  await button(/^(Stop now: back in the jug|Back in the jug: done)/).tap();
+  await button(/^All clean/).tap();
+  await button(/^Bottled/).tap();
+  await button('Label: done').tap();
+  const state = await stateOf(page, url, batchId);
+  expect(state.added.map(({ volumeMl }) => volumeMl)).toEqual([
+    expect.closeTo(Number(/\d+/.exec(label)?.[0]), -1),
+  ]);
+  expect(kinds(state)).toContain('jug-again-speed');
+
+  await page.goto(`${url}/notebook/${batchId}`);
+  const otherwise = page.getByRole('region', { name: 'Done otherwise than planned' });
+  await expect(otherwise).toContainText('Back in the jug at 100 % speed, planned 40 %');
+  await button('Correct: Used: back in the jug at speed 100 %').tap();
+  await page.getByRole('radiogroup', { name: 'Speed in the jug' }).getByRole('radio', { name: '80 %' }).tap();
+  await button('Correct it').tap();
+  await expect(otherwise).toContainText('Back in the jug at 80 % speed, planned 40 %');
+
+  await page.goto(`${url}/shelf/${batchId}/${state.jars[0]?.id}`);
+  await page.getByRole('radio', { name: 'One of your own' }).tap();
+  await page.getByRole('textbox', { name: 'What it is called' }).fill('Ferry cup');
+  await page.getByRole('textbox', { name: 'Milk from the jar' }).fill('150');
+  await page.getByRole('radio', { name: 'Over ice', exact: true }).tap();
+  await expect(page.getByText(/^As mixed about 4 °C/)).toBeVisible();
+  await button(/^Made it/).tap();
+  await stateOf(page, url, batchId);
+  await page.reload();
+  await page.getByRole('radio', { name: 'Ferry cup' }).tap();
+  await expect(page.getByRole('textbox', { name: 'Milk from the jar' })).toHaveValue('150');
+  await button('Forget this drink: Ferry cup').tap();
+  await expect(page.getByRole('radio', { name: 'Ferry cup' })).toBeHidden();
 });
 
 test('a batch made without the app is entered afterwards', async ({ page, empty }) => {

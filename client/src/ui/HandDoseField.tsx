@@ -36,16 +36,17 @@ export function HandDoseField({
     const next = steppedDoseG(massG, unit, more, addition, measures);
     if (next !== null) onDose(next, unit);
   };
+  const shown = sayDose(massG, unit, addition, measures);
   return (
     <View style={styles.row}>
-      <View style={styles.field}>
+      <View style={[styles.field, { flexBasis: FRAME_PX + CHARACTER_PX * shown.length }]}>
         <EntryField
           stacked
           counter
           label={label}
           unit=""
           inputMode="text"
-          shown={sayDose(massG, unit, addition, measures)}
+          shown={shown}
           focusFirst={focusFirst}
           {...(onTrouble && { onTrouble })}
           onText={(text) => {
@@ -65,9 +66,12 @@ export function HandDoseField({
   );
 }
 
+/** About so wide is a character of what is in, and the frame round it: "10 strawberries" is seen whole. */
+const CHARACTER_PX = 12;
+const FRAME_PX = 30;
+
 const styles = StyleSheet.create({
-  row: { flexDirection: 'row', alignItems: 'flex-start', gap: SPACE.small },
-  field: { flexGrow: 1, flexShrink: 1, flexBasis: 100, minWidth: 90 },
-  // Beside the field, under its label.
-  buttons: { flexDirection: 'row', paddingTop: 23, gap: SPACE.tight },
+  row: { flexDirection: 'row', flexWrap: 'wrap', alignItems: 'flex-end', gap: SPACE.small },
+  field: { flexGrow: 1, flexShrink: 1, minWidth: 90 },
+  buttons: { flexDirection: 'row', gap: SPACE.tight },
 });

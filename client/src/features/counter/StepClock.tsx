@@ -36,7 +36,7 @@ const CLOCKS = {
   },
   'jug-again': {
     moreS: 5,
-    begin: 'Start at low speed',
+    begin: 'Start the jug',
     over: 'Long enough. Look whether all is mixed in.',
     stop: 'Stop now',
     stopHint: 'Stop now: back in the jug',

@@ -126,7 +126,7 @@ export const STEPS_FROM_STRAIN = {
     guide: (c) => ({
       todo: [
         jugAgainText(jugAgainLoad(c.state), c.preferences),
-        `Low speed, about ${Math.round(100 * jugAgainLoad(c.state).speed)} %, ${JUG_AGAIN_LEAST_S} seconds at least.`,
+        `At ${Math.round(100 * jugAgainLoad(c.state).speed)} % of full speed, ${JUG_AGAIN_LEAST_S} seconds at least.`,
       ],
       lookFor: 'No drops of fat, no pieces of fruit.',
       stop: `Before it warms: above ${formatTemp(COOKED_FROM_C, c.preferences.measures)} it tastes cooked.`,
