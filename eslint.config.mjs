@@ -31,11 +31,13 @@ const ROOMS = {
   predicting: ['kitchen', 'making', 'ingredients', 'measures', 'numerics', 'results'],
   uncertainty: ['predicting', 'kitchen', 'making', 'ingredients', 'numerics', 'results'],
   keeping: ['making', 'measures'],
+  pulp: ['ingredients', 'measures', 'numerics'],
   batch: [
     'uncertainty',
     'predicting',
     'kitchen',
     'keeping',
+    'pulp',
     'making',
     'ingredients',
     'measures',

@@ -6,7 +6,7 @@ import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import type { Batch } from '@humble-churn/contract';
 import { KitchenSchema, coreEvent } from '@humble-churn/contract';
-import type { EventBody, Recipe } from '@humble-churn/core';
+import type { EventBody, Recipe, StepKind } from '@humble-churn/core';
 import { batchState } from '@humble-churn/core';
 import type { Page } from '@playwright/test';
 import { test as base, expect } from '@playwright/test';
@@ -88,7 +88,12 @@ interface Kitchens {
   demo: Kitchen;
 }
 
-export const test = base.extend<{ quiet: undefined }, Kitchens>({
+export const test = base.extend<{ quiet: undefined; ownKitchen: Kitchen }, Kitchens>({
+  ownKitchen: async ({}, use) => {
+    const kitchen = await new Kitchen([]).start();
+    await use(kitchen);
+    await kitchen.close();
+  },
   empty: [
     async ({}, use) => {
       const kitchen = await new Kitchen([]).start();
@@ -233,4 +238,21 @@ export async function say(
     headers: { 'idempotency-key': crypto.randomUUID() },
   });
   return answer.status();
+}
+
+/** Says of a batch all that is done up to a step, with blades that ran as long as they should; answers its id. */
+export async function madeUpTo(kind: StepKind, page: Page, url: string, recipe: Recipe): Promise<string> {
+  const batchId = await makeBatch(page, url, recipe);
+  for (let { current } = await stateOf(page, url, batchId); current && current.kind !== kind;) {
+    const { id: step, timerS } = current;
+    if (current.kind === 'bottle') {
+      const jars = [{ id: crypto.randomUUID(), label: 'Jar', volumeMl: 500, place: 'fridge' as const }];
+      await say(page, url, batchId, { type: 'bottled', jars, scalded: true });
+    } else expect(await say(page, url, batchId, { type: 'step-done', step })).toBe(201);
+    if (current.kind === 'blend') {
+      await say(page, url, batchId, { type: 'step-timed', step, seconds: timerS ?? 60 });
+    }
+    ({ current } = await stateOf(page, url, batchId));
+  }
+  return batchId;
 }

@@ -2,7 +2,7 @@ import { NewIngredientSchema, OwnItemSchema } from '@humble-churn/contract';
 import type { BatchState, Departure, Recipe } from '@humble-churn/core';
 import { batchAllergens, departures, plainRecipe } from '@humble-churn/core';
 import type { Page } from '@playwright/test';
-import { Kitchen, expect, makeBatch, say, stateOf, test } from './kitchen';
+import { Kitchen, expect, madeUpTo, makeBatch, stateOf, test } from './kitchen';
 
 test.use({ hasTouch: true, viewport: { width: 390, height: 844 } });
 
@@ -298,9 +298,10 @@ test('cashew flour and chopped pistachios, their soak water kept, two loads of a
 
 test('hazelnuts roasted and rubbed, jug then press, tasted, stretched, one jar frozen', async ({
   page,
-  empty,
+  ownKitchen,
 }) => {
-  const { url } = empty;
+  // Its step is to be the next of all.
+  const { url } = ownKitchen;
   const plain = plainRecipe('Roasted', 'hazelnut', 4, 8);
   const counter = await AtCounter.begin(page, url, {
     ...plain,
@@ -353,25 +354,13 @@ test('hazelnuts roasted and rubbed, jug then press, tasted, stretched, one jar f
   expect(state.verdicts.froth).toBe('plenty');
 });
 
-/** Says of a batch all that is done up to its tasting, with blades that ran as long as they should. */
-async function madeUpToTasting(page: Page, url: string, recipe: Recipe): Promise<string> {
-  const batchId = await makeBatch(page, url, recipe);
-  for (let { current } = await stateOf(page, url, batchId); current && current.kind !== 'taste';) {
-    const { id: step, kind, timerS } = current;
-    expect(await say(page, url, batchId, { type: 'step-done', step })).toBe(201);
-    if (kind === 'blend') await say(page, url, batchId, { type: 'step-timed', step, seconds: timerS ?? 60 });
-    ({ current } = await stateOf(page, url, batchId));
-  }
-  return batchId;
-}
-
 test('stretched in a tap, back in the jug at full speed, corrected in the record, and a drink of the cook’s own kept', async ({
   page,
   empty,
 }) => {
   const { url } = empty;
   const plain = plainRecipe('Thick to stretch', 'almond', 4.8, 8);
-  const batchId = await madeUpToTasting(page, url, {
+  const batchId = await madeUpTo('taste', page, url, {
     ...plain,
     soak: { ...plain.soak, method: 'none' },
     blend: { ...plain.blend, machine: 'high-speed-jug' },

@@ -1,5 +1,5 @@
 import type { EventBody } from '@humble-churn/core';
-import { HYGIENE_PARTS, LIKING, MAX_LOADS, VERDICTS } from '@humble-churn/core';
+import { DRYING_C, HYGIENE_PARTS, LIKING, MAX_LOADS, PULP_USES, VERDICTS } from '@humble-churn/core';
 import { z } from 'zod';
 import { AdditionKeySchema, MOST_OWN_ITEMS, OwnItemSchema } from './ingredient';
 import { DrinkSchema, HandDoseSchema } from './drink';
@@ -15,6 +15,15 @@ const secondsS = z
   .number()
   .min(1)
   .max(86_400 * 3);
+/** A portion of pulp; those of older releases are called after their entry. */
+const PortionIdSchema = z.uuid();
+const BagIdSchema = z.uuid();
+const PulpPlaceSchema = z.enum(['fridge', 'freezer', 'drying', 'dried', 'dried-fridge']);
+const takenG = z.number().min(0.1).max(60_000);
+const DryingTermsSchema = z.object({
+  trayCm2: z.number().min(20).max(40_000),
+  airC: z.number().min(DRYING_C.min).max(DRYING_C.max),
+});
 const ReasonSchema = z.string().trim().min(1).max(200);
 const WordsSchema = z.string().trim().min(1).max(280);
 const OwnItemsSchema = z.array(OwnItemSchema).max(MOST_OWN_ITEMS);
@@ -97,7 +106,15 @@ const correctable = [
     ...DrinkSchema.pick({ name: true, serving: true, doses: true }).shape,
     own: OwnItemsSchema.optional(),
   }),
-  z.object({ type: z.literal('pulp-stored'), place: z.enum(['fridge', 'freezer', 'dried']), massG }),
+  z.object({
+    type: z.literal('pulp-stored'),
+    place: PulpPlaceSchema,
+    massG,
+    portionId: PortionIdSchema.optional(),
+    bagId: BagIdSchema.optional(),
+    drying: DryingTermsSchema.optional(),
+  }),
+  z.object({ type: z.literal('pulp-weighed'), portionId: PortionIdSchema, massG: takenG }),
 ] as const;
 
 /** What a client may say happened; planning is the server's to say. */
@@ -128,6 +145,27 @@ export const EventBodySchema = z
     z.object({ type: z.literal('loads-split'), loads: z.number().int().min(1).max(MAX_LOADS) }),
     z.object({ type: z.literal('not-measured'), what: z.enum(['soaked', 'milk', 'pulp']) }),
     z.object({ type: z.literal('jar-emptied'), jarId: JarIdSchema }),
+    z.object({
+      type: z.literal('pulp-moved'),
+      portionId: PortionIdSchema,
+      place: PulpPlaceSchema,
+      massG: takenG.optional(),
+      bagId: BagIdSchema.nullable().optional(),
+      drying: DryingTermsSchema.optional(),
+    }),
+    z.object({
+      type: z.literal('pulp-split'),
+      portionId: PortionIdSchema,
+      newId: PortionIdSchema,
+      massG: takenG,
+    }),
+    z.object({
+      type: z.literal('pulp-taken'),
+      portionId: PortionIdSchema,
+      massG: takenG,
+      became: z.enum(PULP_USES),
+      what: z.string().trim().min(1).max(60).optional(),
+    }),
     z.object({ type: z.literal('pulp-used'), place: z.enum(['fridge', 'freezer', 'dried']) }),
     z.object({ type: z.literal('undone'), eventId: z.uuid() }),
   ])

@@ -6,6 +6,7 @@ export * from './batch';
 export * from './changes';
 export * from './commands';
 export * from './drink';
+export * from './eventMessages';
 export * from './fileName';
 export * from './fit';
 export * from './happening';

@@ -1,7 +1,7 @@
 import type { Batch } from '@humble-churn/contract';
 import { BatchListSchema, FridgeLogSchema, coreEvent, fromInstant } from '@humble-churn/contract';
 import type { BatchState } from '@humble-churn/core';
-import { batchState, comparisons, jarKeeping, pulpUseByMs } from '@humble-churn/core';
+import { batchState, comparisons, jarKeeping, pulpKeeping } from '@humble-churn/core';
 import { ENGINE, RunningServer, newDataDir, removeDataDir } from './runningServer';
 
 const dataDir = newDataDir();
@@ -64,7 +64,7 @@ test('two jars in the fridge at different ages, one in the freezer', async () =>
 test('pulp in three states, all of it still good', () => {
   const pulp = states.flatMap((state) => state.pulp.filter((one) => one.usedAtMs === null));
   expect(pulp.map((one) => one.place).sort()).toEqual(['dried', 'freezer', 'fridge']);
-  for (const one of pulp) expect(pulpUseByMs(one.place, one.sinceMs)).toBeGreaterThan(Date.now());
+  for (const one of pulp) expect(pulpKeeping(one.spells, Date.now()).usedShare).toBeLessThan(1);
 });
 
 test('one soak under way, one batch mis-weighed, one thrown away', () => {

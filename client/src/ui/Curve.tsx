@@ -20,6 +20,8 @@ export interface CurveLine {
   /** A y worth a line of its own across the plot, such as a limit. */
   limit?: { y: number; words: string };
   dashed?: boolean;
+  /** What was measured. */
+  dots?: readonly { x: number; y: number }[];
 }
 
 interface Props {
@@ -135,6 +137,23 @@ function Ticks({ x, y }: { x: ScaleLinear<number, number>; y: number }) {
   );
 }
 
+type Scale = ScaleLinear<number, number>;
+
+function Dots({ dots, x, y }: { dots: NonNullable<CurveLine['dots']>; x: Scale; y: Scale }) {
+  const colour = useColours();
+  return dots.map((dot) => (
+    <Circle
+      key={dot.x}
+      cx={x(dot.x)}
+      cy={y(dot.y)}
+      r={4}
+      fill={colour.surface}
+      stroke={colour.buoy}
+      strokeWidth={2}
+    />
+  ));
+}
+
 interface BandProps extends Pick<Props, 'xs' | 'now' | 'width'> {
   line: CurveLine;
   top: number;
@@ -148,8 +167,9 @@ interface BandProps extends Pick<Props, 'xs' | 'now' | 'width'> {
 function Band({ line: one, top, xs, x, at, now, usual, width }: BandProps) {
   const colour = useColours();
   const [first = 0, last = 1] = x.domain();
-  const low = Math.min(...one.ys);
-  const high = Math.max(...one.ys, low + 1e-6);
+  const measured = one.dots ?? [];
+  const low = Math.min(...one.ys, ...measured.map((dot) => dot.y));
+  const high = Math.max(...one.ys, ...measured.map((dot) => dot.y), low + 1e-6);
   const y = scaleLinear([low, high], [top + BAND - 8, top + 12]);
   const path =
     line<number>(
@@ -201,6 +221,7 @@ function Band({ line: one, top, xs, x, at, now, usual, width }: BandProps) {
         fill="none"
         {...(one.dashed === true && { strokeDasharray: '7 4' })}
       />
+      <Dots dots={measured} x={x} y={y} />
       <Circle
         cx={x(xs[at] ?? 0)}
         cy={y(one.ys[at] ?? 0)}

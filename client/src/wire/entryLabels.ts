@@ -57,8 +57,13 @@ function happeningKind(what: RecordableEvent): string {
     case 'jar-discarded':
       return 'a change to a jar';
     case 'pulp-stored':
+    case 'pulp-moved':
+    case 'pulp-split':
+    case 'pulp-taken':
     case 'pulp-used':
       return 'a change to the pulp';
+    case 'pulp-weighed':
+      return `pulp on the tray ${Math.round(what.massG)} g`;
     case 'abandoned':
       return `given up: ${what.reason}`;
     case 'undone':

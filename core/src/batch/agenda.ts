@@ -1,5 +1,5 @@
-import { pulpUseByMs } from '../keeping';
 import { HOUR_MS, counterSoakLimitH } from '../measures';
+import { dryingForecast, pulpKeeping } from '../pulp';
 import type { BatchState, JarState, PulpState, StepState } from './batchState';
 import { timerEndMs } from './batchState';
 import type { FridgeReading } from './jarHistory';
@@ -23,6 +23,7 @@ export type AgendaItem = { batchId: string; dueMs: number } & (
   | { kind: 'jar-best-before'; jar: JarState }
   | { kind: 'jar-discard'; jar: JarState }
   | { kind: 'pulp-use-by'; pulp: PulpState }
+  | { kind: 'pulp-drying'; pulp: PulpState }
   /** A plan's beginning; its `batchId` is the plan's. */
   | { kind: 'plan-begins'; name: string }
 );
@@ -63,6 +64,15 @@ function soakItems(batchId: string, state: BatchState): AgendaItem[] {
   return items;
 }
 
+type PulpItem = Extract<AgendaItem, { kind: 'pulp-use-by' | 'pulp-drying' }>;
+
+/** When a portion is dry, or by when it is used. */
+function pulpItem(batchId: string, pulp: PulpState, nowMs: number): PulpItem {
+  if (pulp.drying) return { batchId, dueMs: dryingForecast(pulp.drying).endMs, kind: 'pulp-drying', pulp };
+  const { useByMs } = pulpKeeping(pulp.spells, nowMs);
+  return { batchId, dueMs: useByMs ?? nowMs, kind: 'pulp-use-by', pulp };
+}
+
 /** The step each batch under way stands at, as the agenda orders them: what needs a hand, then the next due. */
 export function stepAgenda(batches: readonly BatchOnAgenda[], nowMs: number): StepItem[] {
   return batches
@@ -100,9 +110,7 @@ export function agenda(
       }
     }
     for (const pulp of state.pulp) {
-      if (pulp.usedAtMs === null) {
-        items.push({ batchId, dueMs: pulpUseByMs(pulp.place, pulp.sinceMs), kind: 'pulp-use-by', pulp });
-      }
+      if (pulp.usedAtMs === null) items.push(pulpItem(batchId, pulp, nowMs));
     }
   }
   return items.sort(inOrder(nowMs));

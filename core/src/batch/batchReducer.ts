@@ -5,6 +5,14 @@ import type { BatchEvent, BatchState, MeasuredThing, ProbedThing, StepState } fr
 import { stepRanS } from './batchState';
 import { effectiveEvents } from './corrections';
 import { filledJar, poured, withJar } from './jars';
+import {
+  movedPortion,
+  splitPortion,
+  storedPortion,
+  takenPortion,
+  usedPortions,
+  weighedPortion,
+} from './pulpPortions';
 import { isStrained } from './soakAndBlend';
 import { stepDefinition } from './stepTable';
 import type { Step } from './steps';
@@ -254,17 +262,16 @@ const APPLY: { readonly [T in BatchEvent['type']]: (state: BatchState, event: Ev
     withJar(state, jarId, () => ({ leftMl: 0, fate: 'emptied', fateAtMs: atMs })),
   'jar-discarded': (state, { jarId, atMs, reason }) =>
     withJar(state, jarId, () => ({ fate: 'discarded', fateAtMs: atMs, discardReason: reason })),
-  'pulp-stored': (state, { place, massG, atMs }) => ({
+  'pulp-stored': (state, event) => ({
     ...state,
-    pulp: [...state.pulp, { place, massG, sinceMs: atMs, usedAtMs: null }],
-    steps: withStep(state, 'pulp', () => ({ doneAtMs: atMs })),
+    pulp: [...state.pulp, storedPortion(state, event)],
+    steps: withStep(state, 'pulp', () => ({ doneAtMs: event.atMs })),
   }),
-  'pulp-used': (state, { place, atMs }) => ({
-    ...state,
-    pulp: state.pulp.map((pulp) =>
-      pulp.place === place && pulp.usedAtMs === null ? { ...pulp, usedAtMs: atMs } : pulp,
-    ),
-  }),
+  'pulp-moved': movedPortion,
+  'pulp-split': splitPortion,
+  'pulp-weighed': weighedPortion,
+  'pulp-taken': takenPortion,
+  'pulp-used': usedPortions,
   abandoned: (state, { reason }) => ({ ...state, status: 'abandoned', abandonReason: reason }),
 };
 

@@ -1,4 +1,6 @@
 import { MAX_LOADS, RINSED_MAX_C } from '../making';
+import type { PulpMoveRefusal, PulpUseRefusal } from '../pulp';
+import { pulpKeeping, pulpMoveRefusal, pulpUseRefusal } from '../pulp';
 import { batchState } from './batchReducer';
 import type { BatchState, EventBody, StepState } from './batchState';
 import { stepRanS } from './batchState';
@@ -7,6 +9,7 @@ import type { CorrectionRefusal } from './corrections';
 import { correctionRefusal } from './corrections';
 import type { FridgeReading } from './jarHistory';
 import { jarKeeping } from './jarHistory';
+import { pulpTraits } from './pulpLedger';
 import { bathS, isStrained, soakStandsIn } from './soakAndBlend';
 import type { StepFacts } from './stepTable';
 import { stepDefinition } from './stepTable';
@@ -33,6 +36,10 @@ export type EventRefusalCode =
   | 'not-planned'
   | 'already-begun'
   | 'not-timed'
+  | 'not-drying'
+  | 'still-drying'
+  | PulpUseRefusal
+  | PulpMoveRefusal
   | CorrectionRefusal;
 
 /** So much more than there is may be poured: what is shown is rounded. */
@@ -83,6 +90,29 @@ function movesOn(state: BatchState, correction: BodyOf<'corrected'>, nowMs: numb
   const then = batchState([...state.entries, { ...correction, id: '', atMs: nowMs }]);
   return then?.current?.id !== state.current?.id;
 }
+
+type OfPulp = 'pulp-moved' | 'pulp-split' | 'pulp-weighed' | 'pulp-taken';
+
+/** So much more than there is may be taken: scales differ by a little, g. */
+const ROUNDING_G = 2;
+
+const ofPulp: Rule<BodyOf<OfPulp>> = (state, event, nowMs) => {
+  const portion = state.pulp.find(({ id }) => id === event.portionId);
+  if (!portion || portion.usedAtMs !== null) return 'no-such-pulp';
+  const { usedShare } = pulpKeeping(portion.spells, nowMs);
+  switch (event.type) {
+    case 'pulp-weighed':
+      return portion.drying === null ? 'not-drying' : null;
+    case 'pulp-split':
+      if (portion.drying !== null) return 'still-drying';
+      return event.massG < portion.massG ? null : 'more-than-there-is';
+    case 'pulp-taken':
+      if (event.massG > portion.massG + ROUNDING_G) return 'more-than-there-is';
+      return pulpUseRefusal(event.became, pulpTraits(state), usedShare);
+    case 'pulp-moved':
+      return pulpMoveRefusal(portion.spells, event.place, usedShare);
+  }
+};
 
 /** Why each kind of entry may not be added; null when it may. */
 const RULES: { readonly [T in EventBody['type']]: Rule<BodyOf<T>> } = {
@@ -145,6 +175,10 @@ const RULES: { readonly [T in EventBody['type']]: Rule<BodyOf<T>> } = {
     return state.current?.kind === 'bottle' ? null : 'not-the-current-step';
   },
   abandoned: underWay,
+  'pulp-moved': ofPulp,
+  'pulp-split': ofPulp,
+  'pulp-weighed': ofPulp,
+  'pulp-taken': ofPulp,
   'pulp-used': (state, { place }) =>
     state.pulp.some((pulp) => pulp.place === place && pulp.usedAtMs === null) ? null : 'no-such-pulp',
   'jar-moved': ofJar,

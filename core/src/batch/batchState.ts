@@ -1,5 +1,6 @@
 import type { OwnItem } from '../ingredients';
-import type { BudgetH, Hygiene, JarPlace, PulpPlace } from '../keeping';
+import type { BudgetH, Hygiene, JarPlace } from '../keeping';
+import type { Drying, PulpPlace, PulpSpell, PulpUse } from '../pulp';
 import type { EquipmentUsed, HandDose, Recipe, Serving, Surroundings } from '../making';
 import type { PlannedPrediction } from '../predicting';
 import type { Uncertainty } from '../uncertainty';
@@ -9,6 +10,9 @@ import type { Judged, Liked, Verdicts } from './verdicts';
 
 /** A mass or a volume off the counter, as it was read. */
 export type Reading = { massG: number } | { volumeMl: number };
+
+/** The tray it dries on, cm², and the air, °C. */
+export type DryingTerms = Pick<Drying, 'trayCm2' | 'airC'>;
 
 export interface NewJar {
   id: string;
@@ -93,7 +97,28 @@ export type EventBody =
     }
   | { type: 'jar-emptied'; jarId: string }
   | { type: 'jar-discarded'; jarId: string; reason: string }
-  | { type: 'pulp-stored'; place: PulpPlace; massG: number }
+  | {
+      type: 'pulp-stored';
+      place: PulpPlace;
+      massG: number;
+      portionId?: string | undefined;
+      bagId?: string | undefined;
+      drying?: DryingTerms | undefined;
+    }
+  /** Into another place or bag; `massG` is what it weighs by now, where it was weighed. */
+  | {
+      type: 'pulp-moved';
+      portionId: string;
+      place: PulpPlace;
+      massG?: number | undefined;
+      bagId?: string | null | undefined;
+      drying?: DryingTerms | undefined;
+    }
+  /** A part becomes a portion of its own. */
+  | { type: 'pulp-split'; portionId: string; newId: string; massG: number }
+  | { type: 'pulp-weighed'; portionId: string; massG: number }
+  | { type: 'pulp-taken'; portionId: string; massG: number; became: PulpUse; what?: string | undefined }
+  /** As older releases said it: all of what is in one place is gone. */
   | { type: 'pulp-used'; place: PulpPlace }
   | { type: 'abandoned'; reason: string }
   | { type: 'undone'; eventId: string };
@@ -115,6 +140,7 @@ export const CORRECTABLE = [
   'jar-drawn',
   'drink-made',
   'pulp-stored',
+  'pulp-weighed',
 ] as const satisfies readonly EventBody['type'][];
 
 export type CorrectableType = (typeof CORRECTABLE)[number];
@@ -182,10 +208,21 @@ export interface JarState {
   discardReason: string | null;
 }
 
+/** A portion of pulp as it is by now. */
 export interface PulpState {
+  id: string;
+  /** The bag it lies in with others; null where it lies by itself. */
+  bagId: string | null;
   place: PulpPlace;
+  /** What it weighs, and the solids in it, g; and the solids it was put away with. */
   massG: number;
+  dryG: number;
+  storedDryG: number;
+  /** Since when it is where it is. */
   sinceMs: number;
+  spells: readonly PulpSpell[];
+  drying: Drying | null;
+  taken: readonly { atMs: number; massG: number; dryG: number; became: PulpUse; what: string | null }[];
   usedAtMs: number | null;
 }
 

@@ -98,7 +98,9 @@ function subjectOf(body: CorrectableBody): string {
         .sort()
         .join();
     case 'pulp-stored':
-      return body.place;
+      return body.portionId ?? body.place;
+    case 'pulp-weighed':
+      return body.portionId;
     case 'equipment-used':
       return [body.blend && 'blend', body.strain && 'strain', body.jugAgainSpeed && 'jug again'].join();
     case 'liquid-added':

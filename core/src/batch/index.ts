@@ -10,6 +10,7 @@ export type {
   BatchState,
   CorrectableBody,
   CorrectableType,
+  DryingTerms,
   EventBody,
   JarState,
   MeasuredThing,
@@ -32,6 +33,18 @@ export type { FridgeReading } from './jarHistory';
 export { jarCosts, jarKeeping, jarSpells, jarTerms } from './jarHistory';
 export { dosesTogether, jarAllergens, nutritionWith } from './jars';
 export { plannedEvent } from './plannedEvent';
+export type { LedgerPortion, PortionEvent, PortionShare, PulpBag } from './pulpLedger';
+export {
+  bagAllergens,
+  bagDrying,
+  namedBag,
+  onTray,
+  oldestFirst,
+  pulpAtHand,
+  pulpBags,
+  pulpTraits,
+  weighedTogether,
+} from './pulpLedger';
 export { allergensOfAll, batchAllergens, ownIn, recipeAllergens } from './recipeAllergens';
 export type { Fact, PlanChange, Replan, ReplannedFigure } from './replan';
 export { clockLengthS, replan, warmthAtC } from './replan';

@@ -28,6 +28,8 @@ export interface Addition extends AllergenLabel {
   capGPerL: number | null;
   /** What to watch with it; for a cap, the reason. */
   caution: string;
+  /** Dangerous to dogs, whatever else may eat it. */
+  toxicToDogs?: true;
 }
 
 /** An addition the cook added, from its pack. */

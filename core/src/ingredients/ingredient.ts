@@ -51,11 +51,13 @@ export interface Ingredient extends AllergenLabel {
   seleniumUgPerG: number | null;
   /** Most that a grown-up should eat raw, g a serving; null without such a limit. */
   rawLimitGPerServing: number | null;
+  /** Dangerous to dogs, whatever else may eat it. */
+  toxicToDogs?: true;
 }
 
 /** An ingredient the cook added. `guessed` names the figures that the pack did not say. */
 export interface OwnIngredient extends Ingredient {
-  guessed: readonly (keyof Ingredient)[];
+  guessed: readonly Exclude<keyof Ingredient, 'toxicToDogs'>[];
   /** Counts its changes from 1; batches, plans and recipe versions keep the one they were written with. */
   revision: number;
   /** No longer offered; what uses it still finds it. */

@@ -98,7 +98,9 @@ export function ingredientFromPack(pack: PackFigures): Result<OwnIngredient> {
   // Water and ash share what the pack's figures leave, the usual amounts of both at most.
   const ashPct = Math.min(USUAL_ASH_PCT, leftPct * (USUAL_ASH_PCT / (USUAL_ASH_PCT + USUAL_WATER_PCT)));
   const cup = pack.cupG ?? behaviour.cupWholeG;
-  const guessed = new Set<keyof Ingredient>(Object.keys(behaviour) as (keyof Ingredient)[]);
+  const guessed = new Set<OwnIngredient['guessed'][number]>(
+    Object.keys(behaviour) as OwnIngredient['guessed'][number][],
+  );
   guessed.add('waterPct').add('ashPct');
   if (pack.fibrePct === null) guessed.add('fibrePct');
   if (pack.sugarsPct === null) guessed.add('sugarsPct');

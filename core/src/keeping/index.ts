@@ -4,5 +4,3 @@ export type { BudgetH, JarPlace, JarSpell, JarTerms, Keeping, KeepingCosts } fro
 export { budgetOf, keeping, keepingCosts, outUntilMs, spoilageRate } from './keeping';
 export type { Servings } from './servings';
 export { batchDays, drinkerCount, fridgeDays, servingsMl } from './servings';
-export type { PulpPlace } from './pulp';
-export { PULP_KEEP_DAYS, pulpUseByMs, storedPulpG } from './pulp';

@@ -52,6 +52,7 @@ export {
   JUG_AGAIN_LEAST_S,
   JUG_AGAIN_SPEED,
   isFibrous,
+  isFruit,
   jugAgainFills,
   jugAgainMachine,
   jugAgainWarming,

@@ -4,7 +4,7 @@ import { Screen } from '../../ui/Screen';
 import { AppText } from '../../ui/AppText';
 import { SPACE } from '../../ui/theme';
 import { useKitchenWords } from '../../ui/measures';
-import { PULP_TO_ANIMALS } from '../counter';
+import { PULP_TO_ANIMALS } from '../../ui/pulpLabels';
 
 /** What can hurt, in the order in which somebody would look for it. */
 const PARTS: readonly { title: string; lines: readonly string[] }[] = [

@@ -1,13 +1,5 @@
-import type { PulpPlace, StepState } from '@humble-churn/core';
-import {
-  cautionsAt,
-  formatMass,
-  formatVolume,
-  jarKeeping,
-  jugAgainLoad,
-  outUntilMs,
-  storedPulpG,
-} from '@humble-churn/core';
+import type { StepState } from '@humble-churn/core';
+import { cautionsAt, formatVolume, jarKeeping, jugAgainLoad, outUntilMs } from '@humble-churn/core';
 import { doseText } from './eventLabels';
 import type { ReactNode } from 'react';
 import { StyleSheet, View } from 'react-native';
@@ -28,6 +20,7 @@ import { FeelStep } from './FeelStep';
 import { FinishStep } from './FinishStep';
 import type { GuideProps } from './guideProps';
 import { CoolStep, ProbeNuts } from './ProbeReading';
+import { PulpStep } from './PulpStep';
 import { ScaleGlance } from './ScaleOffer';
 import { SoakTending } from './SoakTending';
 import { StepClock } from './StepClock';
@@ -145,7 +138,7 @@ const SCREENS: Readonly<Record<StepScreen, (props: HoldProps) => ReactNode>> = {
       <Done {...props} />
     </>
   ),
-  pulp: (props) => <Pulp {...props} />,
+  pulp: (props) => <PulpStep {...props} />,
 };
 
 function Hold(props: HoldProps) {
@@ -196,43 +189,6 @@ function Labels({ batch, kitchen }: GuideProps) {
           </View>
         );
       })}
-    </>
-  );
-}
-
-const PULP_CHOICES: readonly { place: PulpPlace; label: string }[] = [
-  { place: 'fridge', label: 'In the fridge' },
-  { place: 'freezer', label: 'In the freezer' },
-  { place: 'dried', label: 'Dried' },
-];
-
-function Pulp({ step, batch, kitchen, plan, record }: GuideProps & { step: StepState }) {
-  const { waterPct, massG } = plan.prediction.pulp;
-  const pulpG = batch.state.measured.pulpG ?? massG;
-  return (
-    <>
-      <AppText kind="figure">
-        {batch.state.measured.pulpG === null ? 'About ' : ''}
-        {formatMass(pulpG, kitchen)}
-      </AppText>
-      <View style={styles.row}>
-        {PULP_CHOICES.map(({ place, label }) => (
-          <Button
-            key={place}
-            label={label}
-            counter
-            onPress={() =>
-              record.add([{ type: 'pulp-stored', place, massG: storedPulpG(place, pulpG, waterPct) }])
-            }
-          />
-        ))}
-        <Button
-          label="Not kept"
-          hint="The pulp is not kept: compost or bin"
-          counter
-          onPress={() => record.add([{ type: 'step-done', step: step.id }])}
-        />
-      </View>
     </>
   );
 }

@@ -15,6 +15,7 @@ import {
   formatTemp,
   formatVolume,
 } from '@humble-churn/core';
+import { PULP_PLACE_LABELS, PULP_USE_LABELS } from '../../ui/pulpLabels';
 import { LIKING_LABELS, VERDICT_LABELS, VERDICT_NAMES } from '../../ui/verdictLabels';
 import { MACHINE_LABELS, SQUEEZE_LABELS, STRAINER_LABELS } from '../../ui/recipeLabels';
 import { stepName } from './stepLabels';
@@ -59,6 +60,29 @@ function likedText(liking: number | null, words: string | null): string {
   return [word, words === null ? null : `“${words}”`].filter((one) => one !== null).join(', ');
 }
 
+type PulpEvent = Extract<EventBody, { type: `pulp-${string}` }>;
+
+function isOfPulp(event: EventBody): event is PulpEvent {
+  return event.type.startsWith('pulp-');
+}
+
+function pulpLabel(event: PulpEvent, preferences: Household): string {
+  switch (event.type) {
+    case 'pulp-stored':
+      return `Pulp put away: ${formatMass(event.massG, preferences)}, ${PULP_PLACE_LABELS[event.place].toLowerCase()}`;
+    case 'pulp-moved':
+      return `Pulp moved: ${PULP_PLACE_LABELS[event.place].toLowerCase()}${event.massG === undefined ? '' : `, ${formatMass(event.massG, preferences)}`}`;
+    case 'pulp-split':
+      return `Pulp parted: ${formatMass(event.massG, preferences)}`;
+    case 'pulp-weighed':
+      return `Pulp on the tray: ${formatMass(event.massG, preferences)}`;
+    case 'pulp-taken':
+      return `Pulp: ${formatMass(event.massG, preferences)}, ${(event.what ?? PULP_USE_LABELS[event.became]).toLowerCase()}`;
+    case 'pulp-used':
+      return 'Pulp gone';
+  }
+}
+
 /** What an entry of a batch's log says, in a few words. */
 export function eventLabel(event: EventBody, state: BatchState, preferences: Household): string {
   const jarName = (id: string): string => state.jars.find((jar) => jar.id === id)?.label ?? 'a jar';
@@ -66,6 +90,7 @@ export function eventLabel(event: EventBody, state: BatchState, preferences: Hou
     const found = state.steps.find((one) => one.id === id);
     return found ? stepName(found) : id;
   };
+  if (isOfPulp(event)) return pulpLabel(event, preferences);
   switch (event.type) {
     case 'planned':
       return 'Planned';
@@ -108,10 +133,6 @@ export function eventLabel(event: EventBody, state: BatchState, preferences: Hou
       return `${jarName(event.jarId)}: drunk up`;
     case 'jar-discarded':
       return `${jarName(event.jarId)}: thrown away, ${event.reason.toLowerCase()}`;
-    case 'pulp-stored':
-      return `Pulp put away: ${formatMass(event.massG, preferences)}, ${event.place}`;
-    case 'pulp-used':
-      return 'Pulp gone';
     case 'abandoned':
       return `Given up: ${event.reason}`;
     case 'undone':

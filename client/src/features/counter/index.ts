@@ -1,4 +1,3 @@
 export { doseText, eventLabel } from './eventLabels';
 export { HygieneAnswers } from './HygieneAnswers';
 export { stepName } from './stepLabels';
-export { PULP_TO_ANIMALS } from './stepTextsFromStrain';

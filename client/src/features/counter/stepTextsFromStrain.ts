@@ -9,13 +9,10 @@ import {
   jugAgainLoad,
   washWaterMl,
 } from '@humble-churn/core';
+import { PULP_TO_ANIMALS } from '../../ui/pulpLabels';
 import { SQUEEZE_LABELS, STRAINER_LABELS } from '../../ui/recipeLabels';
 import type { StepText } from './stepText';
 import { doses, milkIntoText } from './weighingText';
-
-/** Said wherever pulp is handled. */
-export const PULP_TO_ANIMALS =
-  'Macadamia, cocoa and sweetener pulp are dangerous to dogs. Salted, sweetened or mouldy pulp is not for birds or livestock, nor any other animal.';
 
 /** What goes back into the jug: all at once, or so much at a time. */
 function jugAgainText({ fills, massG }: JugAgainLoad, preferences: DisplayPreferences): string {

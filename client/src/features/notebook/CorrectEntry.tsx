@@ -72,6 +72,7 @@ function figuresOf(event: CorrectableBody): EntryFigure[] {
         },
       ];
     case 'pulp-stored':
+    case 'pulp-weighed':
       return [
         {
           label: 'Pulp',

@@ -244,11 +244,17 @@ function itemWords({ item, batch, name, kitchen, nowMs }: ItemProps): {
         when: `its time ended ${at(item.dueMs)}`,
         path: jarPath,
       };
+    case 'pulp-drying':
+      return {
+        todo: `${item.dueMs > nowMs ? 'Pulp on the tray' : 'Weigh the pulp on the tray'}: ${name}`,
+        when: `${item.dueMs > nowMs ? 'about dry' : 'expected dry'} ${at(item.dueMs)}, an estimate`,
+        path: '/pulp',
+      };
     case 'pulp-use-by':
       return {
         todo: `${item.dueMs > nowMs ? 'Use' : 'Throw away'} pulp from ${name}`,
         when: `${formatMass(item.pulp.massG, kitchen)}, ${item.dueMs > nowMs ? 'good until' : 'was good until'} ${at(item.dueMs)}`,
-        path: '/shelf',
+        path: '/pulp',
       };
   }
 }

@@ -1,24 +1,22 @@
-import type { JarState, PulpPlace, PulpState } from '@humble-churn/core';
-import { formatMass, formatTemp, formatVolume, jarKeeping, pulpUseByMs } from '@humble-churn/core';
+import type { JarState, PulpBag } from '@humble-churn/core';
+import { formatTemp, formatVolume, jarKeeping, pulpBags } from '@humble-churn/core';
 import { StyleSheet, View } from 'react-native';
 import { useNowMs } from '../../wire/clock';
 import { momentText } from '../../wire/moments';
 import type { KnownBatch } from '../../wire/batches';
 import type { KnownKitchen } from '../../wire/kitchen';
-import { useActiveBatches, useRecord } from '../../wire/batches';
+import { useActiveBatches } from '../../wire/batches';
 import { useKitchen } from '../../wire/kitchen';
-import { Button } from '../../ui/Button';
-import { Notice } from '../../ui/Notice';
 import { CardLink } from '../../ui/CardLink';
 import { NutMark } from '../../ui/NutMark';
 import { Panel } from '../../ui/Panel';
+import { PULP_PLACE_LABELS } from '../../ui/pulpLabels';
 import { SafetyLink } from '../../ui/SafetyLink';
 import { Screen } from '../../ui/Screen';
-import { useToast } from '../../ui/Toast';
 import { QueryFallback } from '../../ui/QueryFallback';
 import { AppText } from '../../ui/AppText';
 import { SPACE, useColours } from '../../ui/theme';
-import { PULP_TO_ANIMALS } from '../counter';
+import { bagName } from '../pulp';
 import { useBatchAllergensText } from '../../wire/allergens';
 import { Freshness, KeepingTimes } from './Freshness';
 import { SmallJar } from './SmallJar';
@@ -42,9 +40,6 @@ export function ShelfScreen() {
       .filter((jar) => jar.fate === 'in-use')
       .map((jar) => ({ batch, jar, frozen: jar.places[jar.places.length - 1]?.place === 'freezer' })),
   );
-  const pulp = batches.data.flatMap((batch) =>
-    batch.state.pulp.filter((one) => one.usedAtMs === null).map((one) => ({ batch, pulp: one })),
-  );
   const fridge = jars.filter((one) => !one.frozen);
   const freezer = jars.filter((one) => one.frozen);
   return (
@@ -64,20 +59,7 @@ export function ShelfScreen() {
         nowMs={nowMs}
       />
       <Group title="Freezer" jars={freezer} kitchen={kitchen.data} nowMs={nowMs} />
-      {pulp.length > 0 && (
-        <Panel title="Pulp">
-          {pulp.map(({ batch, pulp: one }) => (
-            <PulpRow
-              key={`${batch.id}${one.place}${one.sinceMs}`}
-              batch={batch}
-              pulp={one}
-              kitchen={kitchen.data}
-              nowMs={nowMs}
-            />
-          ))}
-          <Notice kind="caution">{PULP_TO_ANIMALS}</Notice>
-        </Panel>
-      )}
+      <PulpCard bags={pulpBags(batches.data, nowMs)} kitchen={kitchen.data} nowMs={nowMs} />
       <AppText kind="small" tone="soft">
         Smell and look each time; when in doubt, pour it out. Sour milk is not rescued by cooking. These times
         are estimates and no promise: salt does not lengthen them.
@@ -151,51 +133,45 @@ function JarCard({
   );
 }
 
-const PULP_WORDS: Readonly<Record<PulpPlace, string>> = {
-  fridge: 'Wet, in the fridge',
-  freezer: 'In the freezer',
-  dried: 'Dried, in the cupboard',
-};
-
-function PulpRow({
-  batch,
-  pulp,
+/** The pulp there is, in short; all about it stands on a screen of its own. */
+function PulpCard({
+  bags,
   kitchen,
   nowMs,
 }: {
-  batch: KnownBatch;
-  pulp: PulpState;
+  bags: readonly PulpBag[];
   kitchen: KnownKitchen;
   nowMs: number;
 }) {
-  const record = useRecord(batch.id);
-  const toast = useToast();
-  const useByMs = pulpUseByMs(pulp.place, pulp.sinceMs);
   return (
-    <View style={styles.pulp}>
-      <NutMark ingredient={batch.state.prediction.nuts[0]?.ingredient ?? ''} size={40} />
-      <View style={styles.words}>
-        <AppText kind="strong">
-          {formatMass(pulp.massG, kitchen)} from {batch.state.recipe.name}
-        </AppText>
-        <AppText kind="small" tone="soft">
-          {PULP_WORDS[pulp.place]}; {useByMs > nowMs ? 'use by' : 'throw away: was good until'}{' '}
-          {momentText(useByMs, nowMs, kitchen)}
-        </AppText>
+    <View role="region" aria-label="Pulp" style={styles.group}>
+      <AppText kind="heading">Pulp</AppText>
+      <View style={styles.jars}>
+        {bags.length === 0 && (
+          <CardLink path="/pulp" style={styles.card} marks={null}>
+            <AppText kind="strong">None put away</AppText>
+            <AppText kind="small" tone="soft">
+              What it makes, and how it keeps
+            </AppText>
+          </CardLink>
+        )}
+        {bags.map((bag) => (
+          <CardLink
+            key={`${bag.place} ${bag.id}`}
+            path="/pulp"
+            style={styles.card}
+            marks={<NutMark ingredient={bag.nuts[0] ?? ''} size={40} />}
+          >
+            <AppText kind="strong">{bagName(bag, kitchen)}</AppText>
+            <AppText kind="small" tone="soft">
+              {PULP_PLACE_LABELS[bag.place]}
+              {bag.useByMs === null
+                ? ''
+                : `; ${bag.useByMs > nowMs ? 'use by' : 'throw away: was good until'} ${momentText(bag.useByMs, nowMs, kitchen)}`}
+            </AppText>
+          </CardLink>
+        ))}
       </View>
-      <Button
-        label="Gone"
-        hint={`Pulp from ${batch.state.recipe.name}: used up or thrown away`}
-        onPress={() => {
-          const entry = record.add([{ type: 'pulp-used', place: pulp.place }]);
-          const eventId = entry?.body.ids?.[0];
-          if (eventId === undefined) return;
-          toast({
-            words: 'The pulp is off the shelf.',
-            undo: () => record.add([{ type: 'undone', eventId }]),
-          });
-        }}
-      />
     </View>
   );
 }
@@ -212,6 +188,4 @@ const styles = StyleSheet.create({
     minWidth: 0,
     maxWidth: 520,
   },
-  words: { flexGrow: 1, flexShrink: 1, flexBasis: 170, minWidth: 0, gap: SPACE.hair },
-  pulp: { flexDirection: 'row', flexWrap: 'wrap', alignItems: 'center', gap: SPACE.medium },
 });

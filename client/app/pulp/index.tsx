@@ -1,0 +1,1 @@
+export { PulpScreen as default } from '~/features/pulp/PulpScreen';

@@ -1,0 +1,2 @@
+export { bagName } from './bagWords';
+export { useRecordPulp } from './useRecordPulp';

@@ -1,0 +1,134 @@
+import type { EventBody, Recipe } from '@humble-churn/core';
+import { plainRecipe } from '@humble-churn/core';
+import type { Page } from '@playwright/test';
+import { allSent, expect, madeUpTo, stateOf, test } from './kitchen';
+
+test.use({ hasTouch: true, viewport: { width: 390, height: 844 } });
+
+const HOUR_MS = 3_600_000;
+const plain = plainRecipe('For the oven', 'almond', 6.6, 8);
+const QUICK: Recipe = {
+  ...plain,
+  soak: { ...plain.soak, method: 'none' },
+  blend: { ...plain.blend, machine: 'high-speed-jug' },
+};
+
+const button = (page: Page, name: string | RegExp) => page.getByRole('button', { name });
+
+/** Says what happened to a batch so long ago. */
+async function sayAgo(
+  page: Page,
+  url: string,
+  batchId: string,
+  agoH: number,
+  what: EventBody,
+): Promise<void> {
+  const answer = await page.request.post(`${url}/api/batches/${batchId}/events?agoMs=${agoH * HOUR_MS}`, {
+    data: { happenings: [what] },
+    headers: { 'idempotency-key': crypto.randomUUID() },
+  });
+  expect(answer.status(), await answer.text()).toBe(201);
+}
+
+test('a bag is filled over four batches, and crackers come of it, the oldest first', async ({
+  page,
+  ownKitchen,
+}) => {
+  const { url } = ownKitchen;
+  const batches: string[] = [];
+  for (const first of [true, false, false, false]) {
+    const batchId = await madeUpTo('pulp', page, url, QUICK);
+    batches.push(batchId);
+    await page.goto(`${url}/counter/${batchId}`);
+    await button(page, first ? 'In the freezer' : /^Into the bag with/).tap();
+    await expect(page.getByRole('heading', { name: 'Wash up' })).toBeVisible();
+    await allSent(page);
+  }
+  await page.goto(`${url}/pulp`);
+  await expect(page.getByRole('heading', { name: / of almond pulp$/ })).toHaveCount(1);
+  await expect(page.getByText(/from 4 batches, used oldest first/)).toBeVisible();
+  const put = async () =>
+    (await Promise.all(batches.map((id) => stateOf(page, url, id)))).map(({ pulp }) => pulp[0]);
+  const [oldest] = await put();
+  const perBatchG = oldest?.massG ?? 0;
+  await button(page, 'Make: Crackers').tap();
+  // One and a half of the four.
+  await page.getByRole('textbox', { name: 'How much of it' }).fill(String(Math.round(1.5 * perBatchG)));
+  await expect(page.getByText(/^Ground flaxseed: \d/)).toBeVisible();
+  await button(page, 'Made: crackers').tap();
+  await allSent(page);
+  const left = (await put()).map((pulp) => Math.round(((pulp?.massG ?? 0) / perBatchG) * 10) / 10);
+  expect(left).toEqual([0, 0.5, 1, 1]);
+  expect((await put())[0]?.taken[0]).toMatchObject({ became: 'baked', what: 'Crackers' });
+  await button(page, 'Undo').tap();
+  await allSent(page);
+  expect((await put()).map((pulp) => pulp?.massG)).toEqual(Array(4).fill(perBatchG));
+
+  await test.step('the server away: eaten as it is, kept on the device, and sent once', async () => {
+    await ownKitchen.stop('SIGKILL');
+    await button(page, /^What became of it:/).tap();
+    await page.getByRole('radio', { name: 'Compost' }).tap();
+    await button(page, 'Keep what became of it').tap();
+    await expect(page.getByRole('heading', { name: 'No pulp yet' })).toBeVisible();
+    await ownKitchen.start();
+    await allSent(page);
+    const gone = await put();
+    expect(gone.map((pulp) => pulp?.massG)).toEqual([0, 0, 0, 0]);
+    expect(gone.flatMap((pulp) => pulp?.taken ?? [])).toHaveLength(4);
+  });
+});
+
+test('pulp dries on a tray, three weighings make the end surer, and low heat is not for the cupboard', async ({
+  page,
+  empty,
+}) => {
+  const { url } = empty;
+  const batchId = await madeUpTo('pulp', page, url, { ...QUICK, name: 'For the tray' });
+  const portionId = crypto.randomUUID();
+  const tray = { trayCm2: 1200, airC: 70 };
+  await sayAgo(page, url, batchId, 1.5, {
+    type: 'pulp-stored',
+    place: 'drying',
+    massG: 170,
+    portionId,
+    drying: tray,
+  });
+  const panel = page.getByRole('region', { name: /of almond pulp$/ });
+  const width = async (): Promise<string> => (await panel.getByText(/^Likely between/).textContent()) ?? '';
+  await page.goto(`${url}/pulp`);
+  const guessed = await width();
+  expect(guessed).toContain('by its layer and the heat');
+  await sayAgo(page, url, batchId, 1, { type: 'pulp-weighed', portionId, massG: 140 });
+  await sayAgo(page, url, batchId, 0.5, { type: 'pulp-weighed', portionId, massG: 118 });
+  await expect.poll(width).toContain('by 2 weighings');
+  const field = page.getByRole('textbox', { name: 'It weighs now' });
+  await field.fill('900');
+  await expect(page.getByText(/More than it began with/)).toBeVisible();
+  await field.fill('102');
+  await button(page, /^Weighed: keep the weight/).tap();
+  await expect.poll(width).toContain('by 3 weighings');
+  await button(page, 'As a table')
+    .or(button(page, /^Show the table of drying/))
+    .first()
+    .tap();
+  await expect(page.getByRole('table')).toBeVisible();
+  await button(page, 'Dry: to the cupboard').tap();
+  await expect(panel.getByText('Dried, in the cupboard')).toBeVisible();
+  const state = await stateOf(page, url, batchId);
+  expect(state.pulp[0]).toMatchObject({ place: 'dried', massG: 102 });
+
+  const low = await madeUpTo('pulp', page, url, {
+    ...QUICK,
+    name: 'Low heat',
+    nuts: [{ ingredient: 'hazelnut', share: 1, form: 'whole' }],
+  });
+  await page.goto(`${url}/counter/${low}`);
+  await button(page, /^Dry it/).tap();
+  await expect(page).toHaveURL(/\/pulp$/);
+  await button(page, /^Dry it: .*hazelnut/).tap();
+  await page.getByRole('textbox', { name: 'Oven or dehydrator' }).fill('43');
+  await expect(page.getByText(/is eaten within two days/)).toBeVisible();
+  await button(page, 'Onto the tray').tap();
+  await expect(button(page, 'Dry: to the fridge')).toBeVisible();
+  await expect(button(page, 'Dry: to the cupboard')).toHaveCount(0);
+});
