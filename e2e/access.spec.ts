@@ -9,6 +9,7 @@ const SCREENS = [
   '/recipes',
   '/counter',
   '/shelf',
+  '/pulp',
   '/notebook',
   '/kitchen',
   '/days',
