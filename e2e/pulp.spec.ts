@@ -78,6 +78,29 @@ test('a bag is filled over four batches, and crackers come of it, the oldest fir
   });
 });
 
+test('a jar that smells sour ends, and the record says it beside what was foretold', async ({
+  page,
+  empty,
+}) => {
+  const { url } = empty;
+  const batchId = await madeUpTo('pulp', page, url, { ...QUICK, name: 'By the nose' });
+  const [jar] = (await stateOf(page, url, batchId)).jars;
+  await page.goto(`${url}/shelf/${batchId}/${jar?.id}`);
+  await button(page, 'It smells good').tap();
+  await expect(page.getByText(/^It smells good, today/)).toBeVisible();
+  await button(page, 'It looks slimy, pour it out').tap();
+  await expect(page.getByText('Thrown away: Slimy')).toBeVisible();
+  await button(page, 'Undo the last entry').tap();
+  await expect(button(page, 'It tastes sour, pour it out')).toBeVisible();
+  await button(page, 'It tastes sour, pour it out').tap();
+  await expect(page.getByText('Thrown away: Sour')).toBeVisible();
+  await allSent(page);
+  await page.goto(`${url}/notebook/${batchId}`);
+  await expect(
+    page.getByText(/^Jar: foretold good until .*; thrown away \(sour\) today .* before that\.$/),
+  ).toBeVisible();
+});
+
 test('pulp dries on a tray, three weighings make the end surer, and low heat is not for the cupboard', async ({
   page,
   empty,

@@ -1,5 +1,14 @@
 import type { EventBody } from '@humble-churn/core';
-import { DRYING_C, HYGIENE_PARTS, LIKING, MAX_LOADS, PULP_USES, VERDICTS } from '@humble-churn/core';
+import {
+  DRYING_C,
+  HYGIENE_PARTS,
+  JAR_FINDINGS,
+  JAR_SENSES,
+  LIKING,
+  MAX_LOADS,
+  PULP_USES,
+  VERDICTS,
+} from '@humble-churn/core';
 import { z } from 'zod';
 import { AdditionKeySchema, MOST_OWN_ITEMS, OwnItemSchema } from './ingredient';
 import { DrinkSchema, HandDoseSchema } from './drink';
@@ -144,6 +153,12 @@ export const EventBodySchema = z
     }),
     z.object({ type: z.literal('loads-split'), loads: z.number().int().min(1).max(MAX_LOADS) }),
     z.object({ type: z.literal('not-measured'), what: z.enum(['soaked', 'milk', 'pulp']) }),
+    z.object({
+      type: z.literal('jar-checked'),
+      jarId: JarIdSchema,
+      sense: z.enum(JAR_SENSES),
+      finding: z.enum(JAR_FINDINGS),
+    }),
     z.object({ type: z.literal('jar-emptied'), jarId: JarIdSchema }),
     z.object({
       type: z.literal('pulp-moved'),

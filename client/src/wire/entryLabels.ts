@@ -53,6 +53,7 @@ function happeningKind(what: RecordableEvent): string {
       return `${what.jars.length} jars filled`;
     case 'jar-moved':
     case 'jar-drawn':
+    case 'jar-checked':
     case 'jar-emptied':
     case 'jar-discarded':
       return 'a change to a jar';

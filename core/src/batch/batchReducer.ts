@@ -4,6 +4,7 @@ import { withEquipment } from '../making';
 import type { BatchEvent, BatchState, MeasuredThing, ProbedThing, StepState } from './batchState';
 import { stepRanS } from './batchState';
 import { effectiveEvents } from './corrections';
+import { checkedJar } from './jarChecks';
 import { filledJar, poured, withJar } from './jars';
 import {
   movedPortion,
@@ -258,6 +259,8 @@ const APPLY: { readonly [T in BatchEvent['type']]: (state: BatchState, event: Ev
     withJar(state, jarId, (jar) => poured(jar, volumeMl, atMs)),
   'drink-made': (state, { jarId, atMs, volumeMl, own }) =>
     withJar(withOwn(state, own), jarId, (jar) => poured(jar, volumeMl, atMs)),
+  'jar-checked': (state, { jarId, atMs, sense, finding }) =>
+    withJar(state, jarId, (jar) => checkedJar(jar, { sense, finding }, atMs)),
   'jar-emptied': (state, { jarId, atMs }) =>
     withJar(state, jarId, () => ({ leftMl: 0, fate: 'emptied', fateAtMs: atMs })),
   'jar-discarded': (state, { jarId, atMs, reason }) =>

@@ -74,7 +74,7 @@ const atStep: Rule<BodyOf<OfStep>> = (state, event, nowMs) => {
   return null;
 };
 
-type OfJar = 'jar-moved' | 'jar-drawn' | 'drink-made' | 'jar-emptied' | 'jar-discarded';
+type OfJar = 'jar-checked' | 'jar-moved' | 'jar-drawn' | 'drink-made' | 'jar-emptied' | 'jar-discarded';
 
 const ofJar: Rule<BodyOf<OfJar>> = (state, event, nowMs, readings) => {
   const jar = state.jars.find((one) => one.id === event.jarId);
@@ -184,6 +184,7 @@ const RULES: { readonly [T in EventBody['type']]: Rule<BodyOf<T>> } = {
   'jar-moved': ofJar,
   'jar-drawn': ofJar,
   'drink-made': ofJar,
+  'jar-checked': ofJar,
   'jar-emptied': ofJar,
   'jar-discarded': ofJar,
 };

@@ -4,6 +4,7 @@ import type { Drying, PulpPlace, PulpSpell, PulpUse } from '../pulp';
 import type { EquipmentUsed, HandDose, Recipe, Serving, Surroundings } from '../making';
 import type { PlannedPrediction } from '../predicting';
 import type { Uncertainty } from '../uncertainty';
+import type { JarCheck } from './jarChecks';
 import type { Guide } from './stepTable';
 import type { Step } from './steps';
 import type { Judged, Liked, Verdicts } from './verdicts';
@@ -95,6 +96,8 @@ export type EventBody =
       doses: readonly HandDose[];
       own?: readonly OwnItem[] | undefined;
     }
+  /** Smelled, looked at or tasted: all but good ends it. */
+  | ({ type: 'jar-checked'; jarId: string } & JarCheck)
   | { type: 'jar-emptied'; jarId: string }
   | { type: 'jar-discarded'; jarId: string; reason: string }
   | {
@@ -206,6 +209,8 @@ export interface JarState {
   fate: 'in-use' | 'emptied' | 'discarded';
   fateAtMs: number | null;
   discardReason: string | null;
+  /** What was found when it was smelled, looked at or tasted. */
+  checks: readonly ({ atMs: number } & JarCheck)[];
 }
 
 /** A portion of pulp as it is by now. */

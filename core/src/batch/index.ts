@@ -30,8 +30,10 @@ export { drinkFigures } from './drinkFigures';
 export { comparisons } from './comparison';
 export { isFarOff, isFarOffReading, movedInterval } from './farOff';
 export type { FridgeReading } from './jarHistory';
-export { jarCosts, jarKeeping, jarSpells, jarTerms } from './jarHistory';
+export { jarCosts, jarFate, jarKeeping, jarSpells, jarTerms } from './jarHistory';
 export { dosesTogether, jarAllergens, nutritionWith } from './jars';
+export type { JarCheck, JarFinding, JarSense } from './jarChecks';
+export { JAR_FINDINGS, JAR_SENSES } from './jarChecks';
 export { plannedEvent } from './plannedEvent';
 export type { LedgerPortion, PortionEvent, PortionShare, PulpBag } from './pulpLedger';
 export {

@@ -3,7 +3,7 @@ import type { JarSpell, JarTerms, Keeping, KeepingCosts } from '../keeping';
 import { keeping, keepingCosts, spoilageRate } from '../keeping';
 import type { SoakSpell, Surroundings } from '../making';
 import { SOAK_DRIFT_H, integrateDrift, shortensKeeping, soakSpells } from '../making';
-import { counterSoakLimitH } from '../measures';
+import { HOUR_MS, counterSoakLimitH } from '../measures';
 import type { BatchState, JarState } from './batchState';
 import { bottledMilkTempC, soakAsItWent } from './soakAndBlend';
 import { recipeWithDoses } from './stirredIn';
@@ -87,4 +87,18 @@ export function jarCosts(
   kept: Keeping,
 ): KeepingCosts {
   return keepingCosts(jarTerms(state, jar), jarSpells(jar, readings, state.surroundings.roomTempC), kept);
+}
+
+/** What was foretold of a jar when it ended, or is now; hours h it had left then, negative where it was past them. */
+export function jarFate(
+  state: BatchState,
+  jarId: string,
+  readings: readonly FridgeReading[],
+  nowMs: number,
+): { discardAtMs: number; leftH: number } | null {
+  const jar = state.jars.find(({ id }) => id === jarId);
+  if (!jar) return null;
+  const endMs = jar.fateAtMs ?? nowMs;
+  const { discardAtMs } = jarKeeping(state, jar, readings, endMs);
+  return { discardAtMs, leftH: (discardAtMs - endMs) / HOUR_MS };
 }

@@ -41,6 +41,7 @@ export function filledJar(jar: NewJar, atMs: number, pantry: Pantry): JarState {
     fate: 'in-use',
     fateAtMs: null,
     discardReason: null,
+    checks: [],
   };
 }
 

@@ -29,6 +29,6 @@ export type {
   ScaledPulpRecipe,
 } from './pulpRecipes';
 export { pulpRecipeRefusal, scaledPulpRecipe } from './pulpRecipes';
-export { PULP_RECIPES } from './pulpRecipeTable';
+export { PULP_RECIPES, enoughFor } from './pulpRecipeTable';
 export type { PulpTrait, PulpUse, PulpUseRefusal } from './pulpUses';
 export { PULP_TRAITS, PULP_USES, pulpUseRefusal } from './pulpUses';

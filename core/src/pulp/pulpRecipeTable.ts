@@ -1,5 +1,6 @@
 import type { Allergen } from '../ingredients';
-import type { PulpRecipe, PulpRecipePart } from './pulpRecipes';
+import type { PulpAtHand, PulpRecipe, PulpRecipePart } from './pulpRecipes';
+import { pulpRecipeRefusal } from './pulpRecipes';
 import type { PulpTrait } from './pulpUses';
 
 const part = (
@@ -283,3 +284,11 @@ export const PULP_RECIPES: readonly PulpRecipe[] = [
     caution: 'Damp meal moulds: mill only what breaks with a snap.',
   },
 ];
+
+/** The first recipe that pulp is enough for as it is written; null while it is enough for none. */
+export function enoughFor(atHand: PulpAtHand): PulpRecipe | null {
+  return (
+    PULP_RECIPES.find((recipe) => atHand.dryG >= recipe.dryG && pulpRecipeRefusal(recipe, atHand) === null) ??
+    null
+  );
+}

@@ -8,6 +8,7 @@ import {
   dryingHours,
   dryingMassG,
   dryingRatePerH,
+  enoughFor,
   layerMm,
   learnedRatePerH,
   oldestFirst,
@@ -305,6 +306,12 @@ describe('what becomes of it', () => {
     expect(refused('butter', { dryG: 200, traits: ['pressed'] })).toBeNull();
     expect(refused('meal', {})).toBe('not-dried');
     expect(refused('meal', { waterG: 4 })).toBeNull();
+  });
+
+  test('a bag says what it is enough for, as soon as it is', () => {
+    const at = (dryG: number) => enoughFor({ dryG, waterG: 1.5 * dryG, traits: ['sweetened'] })?.key ?? null;
+    expect([10, 25, 59, 60].map(at)).toEqual([null, 'smoothie', 'porridge', 'biscuits']);
+    expect(enoughFor({ dryG: 60, waterG: 90, traits: [] })?.key).toBe('crackers');
   });
 
   test('scaled to the solids, with the water that the pulp brings taken off', () => {

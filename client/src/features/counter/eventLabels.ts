@@ -16,6 +16,7 @@ import {
   formatVolume,
 } from '@humble-churn/core';
 import { PULP_PLACE_LABELS, PULP_USE_LABELS } from '../../ui/pulpLabels';
+import { FINDING_LABELS, SENSE_LABELS } from '../../ui/jarCheckLabels';
 import { LIKING_LABELS, VERDICT_LABELS, VERDICT_NAMES } from '../../ui/verdictLabels';
 import { MACHINE_LABELS, SQUEEZE_LABELS, STRAINER_LABELS } from '../../ui/recipeLabels';
 import { stepName } from './stepLabels';
@@ -129,6 +130,8 @@ export function eventLabel(event: EventBody, state: BatchState, preferences: Hou
       return `${jarName(event.jarId)}: ${{ fridge: 'into the fridge', freezer: 'into the freezer', out: 'out of the fridge' }[event.place]}`;
     case 'jar-drawn':
       return `${jarName(event.jarId)}: poured ${formatVolume(event.volumeMl, preferences)}`;
+    case 'jar-checked':
+      return `${jarName(event.jarId)}: ${SENSE_LABELS[event.sense]} ${FINDING_LABELS[event.finding].toLowerCase()}`;
     case 'jar-emptied':
       return `${jarName(event.jarId)}: drunk up`;
     case 'jar-discarded':

@@ -1,4 +1,4 @@
-import { VERDICTS, hygieneFailed } from '@humble-churn/core';
+import { VERDICTS, formatDuration, hygieneFailed, jarFate } from '@humble-churn/core';
 import { AppText } from '../../ui/AppText';
 import { LikingForm } from '../../ui/LikingForm';
 import { Panel } from '../../ui/Panel';
@@ -6,11 +6,29 @@ import { HYGIENE_FAILED } from '../../ui/hygieneLabels';
 import { VERDICT_LABELS, VERDICT_NAMES, likingText } from '../../ui/verdictLabels';
 import type { KnownBatch } from '../../wire/batches';
 import { useRecord } from '../../wire/batches';
+import { serverNowMs } from '../../wire/clock';
+import type { KnownKitchen } from '../../wire/kitchen';
+import { momentText } from '../../wire/moments';
 
 const THINGS = Object.keys(VERDICTS) as (keyof typeof VERDICTS)[];
 
+/** What became of a jar, beside what was foretold of it. */
+function foretoldText({ state, timeZone }: KnownBatch, jarId: string, kitchen: KnownKitchen): string {
+  const nowMs = serverNowMs();
+  const kept = jarFate(state, jarId, kitchen.readings, nowMs);
+  const jar = state.jars.find(({ id }) => id === jarId);
+  if (!kept || !jar) return '';
+  const at = (ms: number): string => momentText(ms, nowMs, { ...kitchen, timeZone });
+  const foretold = `${jar.label}: foretold good until ${at(kept.discardAtMs)}`;
+  if (jar.fateAtMs === null) return `${foretold}.`;
+  const end =
+    jar.fate === 'emptied' ? 'drunk up' : `thrown away (${(jar.discardReason ?? '').toLowerCase()})`;
+  const apart = formatDuration(Math.abs(kept.leftH) * 3600);
+  return `${foretold}; ${end} ${at(jar.fateAtMs)}, ${apart} ${kept.leftH >= 0 ? 'before' : 'after'} that.`;
+}
+
 /** What was found of the milk and how it was liked, and saying so. */
-export function HowItWas({ batch }: { batch: KnownBatch }) {
+export function HowItWas({ batch, kitchen }: { batch: KnownBatch; kitchen: KnownKitchen }) {
   const record = useRecord(batch.id);
   const { verdicts, liked, jars, hygiene } = batch.state;
   const given = THINGS.flatMap((what) => {
@@ -32,6 +50,9 @@ export function HowItWas({ batch }: { batch: KnownBatch }) {
             ...(jarId === null ? [] : [jars.find(({ id }) => id === jarId)?.label ?? '']),
           ].join(', ')}
         </AppText>
+      ))}
+      {jars.map((jar) => (
+        <AppText key={jar.id}>{foretoldText(batch, jar.id, kitchen)}</AppText>
       ))}
       <LikingForm onSay={(liking, words) => record.add([{ type: 'liked', liking, words, jarId: null }])} />
     </Panel>

@@ -88,7 +88,7 @@ function Page({ batch, kitchen }: { batch: KnownBatch; kitchen: KnownKitchen }) 
         <Comparison state={state} preferences={kitchen} />
       </Panel>
       <DoneOtherwise state={state} kitchen={kitchen} />
-      <HowItWas batch={batch} />
+      <HowItWas batch={batch} kitchen={kitchen} />
       <Panel title="The pour">
         <View onLayout={onLayout}>
           <MassFlowDrawing

@@ -1,6 +1,6 @@
 import type { Plan } from '@humble-churn/contract';
 import type { AgendaItem, StepKind } from '@humble-churn/core';
-import { agenda, formatClock, formatDuration, formatMass, formatVolume } from '@humble-churn/core';
+import { agenda, formatClock, formatDuration, formatMass, formatVolume, pulpBags } from '@humble-churn/core';
 import { useRouter } from 'expo-router';
 import { Suspense } from 'react';
 import { StyleSheet, View, useWindowDimensions } from 'react-native';
@@ -25,6 +25,7 @@ import { AppText } from '../../ui/AppText';
 import { SPACE, useColours } from '../../ui/theme';
 import { stepName } from '../counter';
 import { UnderWayRibbon } from '../days';
+import { EnoughPulp } from '../pulp';
 import { SmallJar } from '../shelf';
 import { FirstKitchen } from './FirstKitchen';
 import { SoakAgain } from './SoakAgain';
@@ -84,6 +85,7 @@ function Now(data: NowData) {
         <SoakAgain />
         {rest.length > 0 && <AppText kind="heading">Then</AppText>}
         {rest.map((item) => row(item, false))}
+        <EnoughPulp bags={pulpBags(batches, nowMs)} kitchen={kitchen} />
         <Actions more />
       </Screen>
     );
@@ -111,6 +113,7 @@ function Now(data: NowData) {
             <AppText tone="soft">Jars and pulp stand here, by the moment they are to be used.</AppText>
           )}
           {shelf.map((item) => row(item, false))}
+          <EnoughPulp bags={pulpBags(batches, nowMs)} kitchen={kitchen} />
         </View>
       </View>
     </Screen>

@@ -1,2 +1,3 @@
+export { EnoughPulp } from './EnoughPulp';
 export { bagName } from './bagWords';
 export { useRecordPulp } from './useRecordPulp';

@@ -34,6 +34,7 @@ import { AppText } from '../../ui/AppText';
 import { SPACE } from '../../ui/theme';
 import { DrinksPanel } from './DrinksPanel';
 import { Freshness, KeepingTimes } from './Freshness';
+import { JarChecks } from './JarChecks';
 import { TimeSpent } from './TimeSpent';
 import { SmallJar } from './SmallJar';
 
@@ -91,6 +92,9 @@ function Jar({ batch, jar, kitchen }: JarProps) {
           return found && <AdditionCaution key={addition} addition={found} />;
         })}
       {inUse && <WhyThisLong {...parts} />}
+      {(inUse || jar.checks.length > 0) && (
+        <JarChecks jar={jar} kitchen={kitchen} nowMs={nowMs} onFound={did} />
+      )}
       {inUse && <DoWithIt {...parts} />}
       {inUse && kept.state !== 'discard' && (
         <DrinksPanel batch={batch} jar={jar} kitchen={kitchen} onMade={did} />
@@ -197,7 +201,7 @@ function useDone(batchId: string) {
   };
 }
 
-const DISCARD_REASONS = ['Past its time', 'Smells sour', 'Fizzy or slimy', 'Not liked'];
+const DISCARD_REASONS = ['Past its time', 'Spilled', 'Not liked'];
 
 function DoWithIt(parts: KeptJar) {
   const { batch, jar, kept } = parts;
