@@ -28,7 +28,7 @@ const secondsS = z
 const PortionIdSchema = z.uuid();
 const BagIdSchema = z.uuid();
 const PulpPlaceSchema = z.enum(['fridge', 'freezer', 'drying', 'dried', 'dried-fridge']);
-const takenG = z.number().min(0.1).max(60_000);
+const takenG = z.number().positive().max(60_000);
 const DryingTermsSchema = z.object({
   trayCm2: z.number().min(20).max(40_000),
   airC: z.number().min(DRYING_C.min).max(DRYING_C.max),

@@ -43,6 +43,7 @@ export type {
 } from './batch';
 export {
   GUIDE,
+  FINDINGS_BY,
   JAR_FINDINGS,
   JAR_SENSES,
   LIKING,
@@ -88,6 +89,7 @@ export {
   plannedEvent,
   bagAllergens,
   bagDrying,
+  movedPart,
   namedBag,
   onTray,
   oldestFirst,

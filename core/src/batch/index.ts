@@ -33,12 +33,13 @@ export type { FridgeReading } from './jarHistory';
 export { jarCosts, jarFate, jarKeeping, jarSpells, jarTerms } from './jarHistory';
 export { dosesTogether, jarAllergens, nutritionWith } from './jars';
 export type { JarCheck, JarFinding, JarSense } from './jarChecks';
-export { JAR_FINDINGS, JAR_SENSES } from './jarChecks';
+export { FINDINGS_BY, JAR_FINDINGS, JAR_SENSES } from './jarChecks';
 export { plannedEvent } from './plannedEvent';
 export type { LedgerPortion, PortionEvent, PortionShare, PulpBag } from './pulpLedger';
 export {
   bagAllergens,
   bagDrying,
+  movedPart,
   namedBag,
   onTray,
   oldestFirst,

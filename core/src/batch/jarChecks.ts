@@ -8,6 +8,13 @@ export type JarSense = (typeof JAR_SENSES)[number];
 export const JAR_FINDINGS = ['good', 'sour', 'fizzy', 'slimy', 'strange'] as const;
 export type JarFinding = (typeof JAR_FINDINGS)[number];
 
+/** What each sense can find. */
+export const FINDINGS_BY: Readonly<Record<JarSense, readonly JarFinding[]>> = {
+  smell: ['good', 'sour', 'strange'],
+  look: ['good', 'fizzy', 'slimy', 'strange'],
+  taste: ['good', 'sour', 'fizzy', 'strange'],
+};
+
 export interface JarCheck {
   sense: JarSense;
   finding: JarFinding;

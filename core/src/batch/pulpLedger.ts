@@ -111,6 +111,9 @@ export function pulpBags(batches: readonly { id: string; state: BatchState }[], 
 
 const firstMs = ({ pulp }: LedgerPortion): number => pulp.spells[0]?.fromMs ?? pulp.sinceMs;
 
+/** From this share on a part is all of it: what is shown is rounded. */
+const WHOLE_SHARE = 0.995;
+
 export interface PortionShare {
   batchId: string;
   portionId: string;
@@ -124,6 +127,25 @@ export function oldestFirst({ portions }: PulpBag, massG: number): PortionShare[
     const taken = Math.min(left, pulp.massG);
     left -= taken;
     return taken > 0 ? [{ batchId, portionId: pulp.id, massG: taken }] : [];
+  });
+}
+
+/** `massG` of a bag into another place: the oldest first, a portion parted where not all of it goes. */
+export function movedPart(
+  bag: PulpBag,
+  massG: number,
+  to: { place: PulpPlace; bagId: string | null },
+  newId: () => string,
+): PortionEvent[] {
+  return oldestFirst(bag, massG).flatMap(({ batchId, portionId, massG: partG }) => {
+    const all = bag.portions.find(({ pulp }) => pulp.id === portionId)?.pulp.massG ?? partG;
+    const moves = (id: string): PortionEvent => ({
+      batchId,
+      event: { type: 'pulp-moved', portionId: id, ...to },
+    });
+    if (partG >= all * WHOLE_SHARE) return [moves(portionId)];
+    const part = newId();
+    return [{ batchId, event: { type: 'pulp-split', portionId, newId: part, massG: partG } }, moves(part)];
   });
 }
 

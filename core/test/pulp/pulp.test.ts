@@ -11,6 +11,7 @@ import {
   enoughFor,
   layerMm,
   learnedRatePerH,
+  movedPart,
   oldestFirst,
   pulpBags,
   pulpKeeping,
@@ -169,6 +170,26 @@ describe('portions and bags', () => {
     expect(oldestFirst(bag, 200)).toEqual([
       { batchId: 'one', portionId: 'a', massG: 170 },
       { batchId: 'two', portionId: 'b', massG: 30 },
+    ]);
+    let ids = 0;
+    const moved = movedPart(bag, 200, { place: 'fridge', bagId: null }, () => `new-${++ids}`);
+    expect(moved.map(({ batchId, event }) => [batchId, event.type])).toEqual([
+      ['one', 'pulp-moved'],
+      ['two', 'pulp-split'],
+      ['two', 'pulp-moved'],
+    ]);
+    for (const { batchId, event } of moved) (batchId === 'one' ? one : two).record(event);
+    const parted = pulpBags(
+      [
+        { id: 'one', state: one.state },
+        { id: 'two', state: two.state },
+      ],
+      two.nowMs,
+    );
+    expect(parted.map(({ place, massG }) => [place, massG])).toEqual([
+      ['fridge', 170],
+      ['fridge', expect.closeTo(30, 6)],
+      ['freezer', expect.closeTo(70, 6)],
     ]);
     const shares = weighedTogether(bag, 111);
     expect(shares.reduce((sum, { massG }) => sum + massG, 0)).toBeCloseTo(111, 9);

@@ -1,5 +1,5 @@
-import type { PortionEvent, PulpPlace } from '@humble-churn/core';
-import { namedBag, pulpMoveRefusal } from '@humble-churn/core';
+import type { PulpPlace } from '@humble-churn/core';
+import { movedPart, namedBag, pulpMoveRefusal } from '@humble-churn/core';
 import { eventRefusalMessage } from '@humble-churn/contract';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
@@ -9,6 +9,7 @@ import { Choice } from '../../ui/Choice';
 import { PULP_PLACE_LABELS } from '../../ui/pulpLabels';
 import { SPACE } from '../../ui/theme';
 import type { BagProps } from './BagPanel';
+import { PartOfBag } from './PartOfBag';
 import { bagName } from './bagWords';
 import { useRecordPulp } from './useRecordPulp';
 
@@ -24,23 +25,23 @@ export function MoveForm({ bag, bags, kitchen, nowMs: _, onClose }: BagProps & {
       .find((refusal) => refusal !== null) ?? null;
   const open = PLACES.filter((place) => why(place) === null);
   const [place, setPlace] = useState<PulpPlace>(open.find((one) => one !== bag.place) ?? bag.place);
+  const [massG, setMassG] = useState<number | null>(bag.massG);
   const [into, setInto] = useState<string>(BY_ITSELF);
   const there = bags.filter((one) => one.place === place && one.id !== bag.id);
   const thawed = why('freezer');
   const move = (): void => {
+    if (massG === null) return;
     const other = there.find(({ id }) => id === into);
     const { bagId, events } = other
       ? namedBag(other, crypto.randomUUID())
-      : { bagId: bag.portions.length > 1 ? bag.id : null, events: [] };
-    const moved = bag.portions.map(({ batchId, pulp }): PortionEvent => ({
-      batchId,
-      event: { type: 'pulp-moved', portionId: pulp.id, place, bagId },
-    }));
+      : { bagId: bag.portions.length > 1 ? crypto.randomUUID() : null, events: [] };
+    const moved = movedPart(bag, massG, { place, bagId }, () => crypto.randomUUID());
     record([...events, ...moved], `${PULP_PLACE_LABELS[place]}.`);
     onClose();
   };
   return (
     <View style={styles.form}>
+      <PartOfBag bag={bag} massG={massG} onMass={setMassG} />
       <Choice<PulpPlace>
         label="Where to"
         value={place}
@@ -70,7 +71,7 @@ export function MoveForm({ bag, bags, kitchen, nowMs: _, onClose }: BagProps & {
         <Button
           label="Put it there"
           kind="main"
-          disabled={place === bag.place && into === BY_ITSELF}
+          disabled={massG === null || (place === bag.place && into === BY_ITSELF)}
           onPress={move}
         />
         <Button label="Cancel" kind="quiet" onPress={onClose} />

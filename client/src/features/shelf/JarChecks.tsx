@@ -1,5 +1,5 @@
 import type { JarFinding, JarSense, JarState } from '@humble-churn/core';
-import { JAR_FINDINGS, JAR_SENSES } from '@humble-churn/core';
+import { FINDINGS_BY, JAR_SENSES } from '@humble-churn/core';
 import { StyleSheet, View } from 'react-native';
 import { AppText } from '../../ui/AppText';
 import { Button } from '../../ui/Button';
@@ -47,7 +47,7 @@ export function JarChecks({
             <View key={sense} role="group" aria-label={SENSE_NAMES[sense]} style={styles.sense}>
               <AppText kind="strong">{SENSE_NAMES[sense]}</AppText>
               <View style={styles.row}>
-                {JAR_FINDINGS.map((finding) => (
+                {FINDINGS_BY[sense].map((finding) => (
                   <Button
                     key={finding}
                     label={FINDING_LABELS[finding]}
