@@ -142,7 +142,9 @@ test('more than a jug and its loads can make is said at once', async ({ page, de
   await expect(page.getByText(/Make less, or use a bigger jug|Milk must be between/)).toBeVisible();
   await page.getByRole('textbox', { name: 'Jars' }).fill('1');
   await page.getByRole('textbox', { name: 'Milk in each' }).fill('900');
-  await expect(page.getByRole('button', { name: 'Save plan' })).toBeVisible();
+  await expect(page.getByText(/Make less, or use a bigger jug|Milk must be between/)).toBeHidden();
+  // In the evening the usual glass comes too soon, and what fits is offered.
+  await expect(page.getByRole('button', { name: /^(Save plan|Use this plan)/ }).first()).toBeVisible();
 });
 
 test('when the night was missed it says why, and what still fits at which price', async ({ page, demo }) => {

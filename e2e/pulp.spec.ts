@@ -68,7 +68,7 @@ test('a bag is filled over four batches, and crackers come of it, the oldest fir
     await ownKitchen.stop('SIGKILL');
     await button(page, /^What became of it:/).tap();
     await page.getByRole('radio', { name: 'Compost' }).tap();
-    await button(page, 'Keep what became of it').tap();
+    await button(page, 'Record what became of it').tap();
     await expect(page.getByRole('heading', { name: 'No pulp yet' })).toBeVisible();
     await ownKitchen.start();
     await allSent(page);

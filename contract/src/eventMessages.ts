@@ -55,6 +55,8 @@ export function eventRefusalMessage(code: EventRefusalCode): string {
       return 'This pulp is not drying: there is nothing to weigh on the way.';
     case 'still-drying':
       return 'Take it off the tray first: while it dries it is weighed as one.';
+    case 'portion-there':
+      return 'This portion is already put away.';
     case 'past-its-time':
       return 'This pulp is past its time: compost or bin it.';
     case 'not-for-animals':

@@ -15,6 +15,7 @@ export const SCREENS = [
   '/notebook',
   '/notebook/:batchId',
   '/notebook/enter',
+  '/pulp',
   '/recipes',
   '/shelf',
   '/shelf/:batchId/:jarId',

@@ -339,7 +339,7 @@ describe('a kitchen of the release before', () => {
           fate,
           reason,
         })),
-        pulp: state.pulp,
+        pulp: state.pulp.map(({ place, massG, sinceMs, usedAtMs }) => ({ place, massG, sinceMs, usedAtMs })),
         milkMl: state.prediction.milk.volumeMl,
         nutG: state.prediction.nutG,
         endTempC: state.prediction.blend.endTempC,

@@ -69,8 +69,7 @@ type PulpItem = Extract<AgendaItem, { kind: 'pulp-use-by' | 'pulp-drying' }>;
 /** When a portion is dry, or by when it is used. */
 function pulpItem(batchId: string, pulp: PulpState, nowMs: number): PulpItem {
   if (pulp.drying) return { batchId, dueMs: dryingForecast(pulp.drying).endMs, kind: 'pulp-drying', pulp };
-  const { useByMs } = pulpKeeping(pulp.spells, nowMs);
-  return { batchId, dueMs: useByMs ?? nowMs, kind: 'pulp-use-by', pulp };
+  return { batchId, dueMs: pulpKeeping(pulp.spells, nowMs).useByMs, kind: 'pulp-use-by', pulp };
 }
 
 /** The step each batch under way stands at, as the agenda orders them: what needs a hand, then the next due. */

@@ -38,6 +38,7 @@ export type EventRefusalCode =
   | 'not-timed'
   | 'not-drying'
   | 'still-drying'
+  | 'portion-there'
   | PulpUseRefusal
   | PulpMoveRefusal
   | CorrectionRefusal;
@@ -91,6 +92,11 @@ function movesOn(state: BatchState, correction: BodyOf<'corrected'>, nowMs: numb
   return then?.current?.id !== state.current?.id;
 }
 
+/** Whether a portion of that name was put away before. */
+function isThere({ pulp }: BatchState, portionId: string | undefined): boolean {
+  return pulp.some(({ id }) => id === portionId);
+}
+
 type OfPulp = 'pulp-moved' | 'pulp-split' | 'pulp-weighed' | 'pulp-taken';
 
 /** So much more than there is may be taken: scales differ by a little, g. */
@@ -105,6 +111,7 @@ const ofPulp: Rule<BodyOf<OfPulp>> = (state, event, nowMs) => {
       return portion.drying === null ? 'not-drying' : null;
     case 'pulp-split':
       if (portion.drying !== null) return 'still-drying';
+      if (isThere(state, event.newId)) return 'portion-there';
       return event.massG < portion.massG ? null : 'more-than-there-is';
     case 'pulp-taken':
       if (event.massG > portion.massG + ROUNDING_G) return 'more-than-there-is';
@@ -163,7 +170,8 @@ const RULES: { readonly [T in EventBody['type']]: Rule<BodyOf<T>> } = {
   probed: notGivenUp,
   measured: notGivenUp,
   'not-measured': notGivenUp,
-  'pulp-stored': notGivenUp,
+  'pulp-stored': (state, { portionId }) =>
+    notGivenUp(state) ?? (isThere(state, portionId) ? 'portion-there' : null),
   judged: notGivenUp,
   liked: (state, { jarId }) =>
     notGivenUp(state) ?? (jarId === null || state.jars.some(({ id }) => id === jarId) ? null : 'unknown-jar'),

@@ -52,11 +52,11 @@ export interface PulpBag {
   dryG: number;
   waterG: number;
   traits: readonly PulpTrait[];
-  /** Keys of the nuts in it, the most frequent batch's first. */
+  /** Keys of the nuts in it, those of the oldest batch first. */
   nuts: readonly string[];
   /** By its oldest part. */
   usedShare: number;
-  useByMs: number | null;
+  useByMs: number;
 }
 
 function bagOf(id: string, place: PulpPlace, portions: LedgerPortion[], nowMs: number): PulpBag {
@@ -66,7 +66,6 @@ function bagOf(id: string, place: PulpPlace, portions: LedgerPortion[], nowMs: n
   const dryG = sum((pulp) => pulp.dryG);
   const kept = portions.map(({ pulp }) => pulpKeeping(pulp.spells, nowMs));
   const traits = portions.map(({ state }) => pulpTraits(state));
-  const useBys = kept.flatMap(({ useByMs }) => (useByMs === null ? [] : [useByMs]));
   return {
     id,
     place,
@@ -82,7 +81,7 @@ function bagOf(id: string, place: PulpPlace, portions: LedgerPortion[], nowMs: n
     ),
     nuts: [...new Set(portions.flatMap(({ state }) => state.recipe.nuts.map((nut) => nut.ingredient)))],
     usedShare: Math.max(...kept.map((one) => one.usedShare)),
-    useByMs: useBys.length === 0 ? null : Math.min(...useBys),
+    useByMs: Math.min(...kept.map((one) => one.useByMs)),
   };
 }
 
@@ -102,11 +101,7 @@ export function pulpBags(batches: readonly { id: string; state: BatchState }[], 
       const { pulp } = sorted[0] ?? { pulp: null };
       return bagOf(pulp?.bagId ?? pulp?.id ?? '', pulp?.place ?? 'fridge', sorted, nowMs);
     })
-    .sort(
-      (a, b) =>
-        Number(b.place === 'drying') - Number(a.place === 'drying') ||
-        (a.useByMs ?? Infinity) - (b.useByMs ?? Infinity),
-    );
+    .sort((a, b) => Number(b.place === 'drying') - Number(a.place === 'drying') || a.useByMs - b.useByMs);
 }
 
 const firstMs = ({ pulp }: LedgerPortion): number => pulp.spells[0]?.fromMs ?? pulp.sinceMs;

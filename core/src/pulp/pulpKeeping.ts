@@ -14,6 +14,9 @@ export const PULP_KEEP_DAYS: Readonly<Record<Exclude<PulpPlace, 'drying'>, numbe
 /** Dried in cooler air it is not dried for the cupboard, °C: it is eaten from the fridge within two days. */
 export const DRIED_FROM_C = 65;
 
+/** Hot air dries any tray within so many hours; what stands there for longer is not drying. */
+const TRAY_FREE_H = 24;
+
 /** Pulp has been in a place since `fromMs`; `airC` is the air it dries in, °C, null where it does not. */
 export interface PulpSpell {
   fromMs: number;
@@ -24,18 +27,22 @@ export interface PulpSpell {
 export interface PulpKeeping {
   /** Share of its time that is used, 0 to 1 and beyond. */
   usedShare: number;
-  /** Moment by which it is used or thrown out; null while it dries hot. */
-  useByMs: number | null;
+  /** Moment by which it is used or thrown out. */
+  useByMs: number;
 }
 
 const isLow = ({ place, airC }: PulpSpell): boolean =>
   place === 'drying' && airC !== null && airC < DRIED_FROM_C;
 
-/** Hours a spell may last on its own; null where time does not count. What was dried low counts as wet for good. */
-function limitH(spell: PulpSpell, driedLow: boolean): number | null {
-  if (spell.place === 'drying') return isLow(spell) ? PULP_KEEP_DAYS.fridge * 24 : null;
-  const wet = driedLow && (spell.place === 'dried' || spell.place === 'dried-fridge');
-  return PULP_KEEP_DAYS[wet ? 'fridge' : spell.place] * 24;
+/** Hours a spell may last on its own. What was dried low counts as wet for good. */
+function limitH({ place }: PulpSpell, driedLow: boolean): number {
+  const wet = place === 'drying' || (driedLow && (place === 'dried' || place === 'dried-fridge'));
+  return PULP_KEEP_DAYS[wet ? 'fridge' : place] * 24;
+}
+
+/** Hours of a spell that use up nothing: those on a hot tray. */
+function freeH(spell: PulpSpell): number {
+  return spell.place === 'drying' && !isLow(spell) ? TRAY_FREE_H : 0;
 }
 
 /** Whether it was dried in air too cool for the cupboard. */
@@ -45,18 +52,19 @@ export function isDriedLow(spells: readonly PulpSpell[]): boolean {
 
 /**
  * What is left of the time of pulp by `nowMs`. Each spell uses up the share of its own limit, and a move keeps what was
- * used. Drying at 65 °C or above uses none; in cooler air it uses as much as the fridge would.
+ * used. Drying at 65 °C or above uses none for a day; after that, and in cooler air, as much as the fridge would.
  */
 export function pulpKeeping(spells: readonly PulpSpell[], nowMs: number): PulpKeeping {
   const driedLow = isDriedLow(spells);
   let usedShare = 0;
-  let useByMs: number | null = null;
+  let useByMs = nowMs;
   for (const [i, spell] of spells.entries()) {
     const next = spells[i + 1];
     const limit = limitH(spell, driedLow);
-    if (!next) useByMs = limit === null ? null : spell.fromMs + (1 - usedShare) * limit * HOUR_MS;
-    const hours = Math.max(0, (next?.fromMs ?? nowMs) - spell.fromMs) / HOUR_MS;
-    if (limit !== null) usedShare += hours / limit;
+    const free = freeH(spell);
+    if (!next) useByMs = spell.fromMs + (free + (1 - usedShare) * limit) * HOUR_MS;
+    const hours = ((next?.fromMs ?? nowMs) - spell.fromMs) / HOUR_MS;
+    usedShare += Math.max(0, hours - free) / limit;
   }
   return { usedShare, useByMs };
 }

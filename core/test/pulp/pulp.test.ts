@@ -118,6 +118,8 @@ describe('how long pulp keeps', () => {
     expect(pulpKeeping([at('fridge', 0), at('freezer', DAY)], DAY).useByMs).toBe(DAY + 45 * DAY);
     const hot = [at('drying', 0, DRIED_FROM_C), at('dried', 6 * H)];
     expect(pulpKeeping(hot, 6 * H)).toEqual({ usedShare: 0, useByMs: 6 * H + 30 * DAY });
+    // A hot tray that is forgotten for two days has used half of its time.
+    expect(pulpKeeping(hot.slice(0, 1), 2 * DAY)).toEqual({ usedShare: 0.5, useByMs: 3 * DAY });
     // Twelve hours at 43 °C are a quarter of two days, and it stays pulp of two days.
     const low = [at('drying', 0, 43), at('dried-fridge', 12 * H)];
     expect(pulpKeeping(low, 12 * H)).toEqual({ usedShare: 0.25, useByMs: 2 * DAY });
@@ -260,6 +262,10 @@ describe('portions and bags', () => {
     const batch = batchOf()
       .record(stored('a', 170, 'freezer'))
       .record(move('fridge'));
+    expect(batch.refusal(stored('a', 20, 'fridge'))).toBe('portion-there');
+    expect(batch.refusal({ type: 'pulp-split', portionId: 'a', newId: 'a', massG: 20 })).toBe(
+      'portion-there',
+    );
     expect(batch.refusal(move('freezer'))).toBe('thawed-once');
     expect(batch.refusal(move('dried'))).toBe('not-dried');
     expect(batch.refusal(taken('a', 190, 'baked'))).toBe('more-than-there-is');

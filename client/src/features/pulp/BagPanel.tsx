@@ -68,7 +68,7 @@ function Facts({ bag, kitchen, nowMs }: BagProps) {
       <NutMark ingredient={bag.nuts[0] ?? ''} size={40} />
       <View style={styles.words}>
         <AppText kind="strong">{PULP_PLACE_LABELS[bag.place]}</AppText>
-        {useByMs !== null && (
+        {(bag.place !== 'drying' || useByMs <= nowMs) && (
           <AppText tone={useByMs > nowMs ? 'ink' : 'buoy'}>
             {useByMs > nowMs ? 'Use by' : 'Throw it away: it was good until'}{' '}
             {momentText(useByMs, nowMs, kitchen)}

@@ -55,8 +55,8 @@ export function BecomeForm({ bag, kitchen, onClose }: BagProps & { onClose: () =
       {caution !== undefined && <Notice kind="caution">{caution}</Notice>}
       <View style={styles.row}>
         <Button
-          label="Keep it"
-          hint="Keep what became of it"
+          label="Record it"
+          hint="Record what became of it"
           kind="main"
           disabled={massG === null}
           onPress={save}

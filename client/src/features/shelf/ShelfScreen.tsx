@@ -165,7 +165,7 @@ function PulpCard({
             <AppText kind="strong">{bagName(bag, kitchen)}</AppText>
             <AppText kind="small" tone="soft">
               {PULP_PLACE_LABELS[bag.place]}
-              {bag.useByMs === null
+              {bag.place === 'drying' && bag.useByMs > nowMs
                 ? ''
                 : `; ${bag.useByMs > nowMs ? 'use by' : 'throw away: was good until'} ${momentText(bag.useByMs, nowMs, kitchen)}`}
             </AppText>
