@@ -30,7 +30,7 @@ const ROOMS = {
   kitchen: ['making', 'ingredients', 'numerics'],
   predicting: ['kitchen', 'making', 'ingredients', 'measures', 'numerics', 'results'],
   uncertainty: ['predicting', 'kitchen', 'making', 'ingredients', 'numerics', 'results'],
-  keeping: ['making', 'measures'],
+  keeping: ['making', 'measures', 'results'],
   pulp: ['ingredients', 'measures', 'numerics'],
   batch: [
     'uncertainty',
@@ -46,7 +46,7 @@ const ROOMS = {
   ],
   scheduling: ['batch', 'predicting', 'kitchen', 'making', 'ingredients', 'measures', 'results'],
   devices: ['measures', 'numerics'],
-  compute: ['scheduling', 'uncertainty', 'predicting', 'kitchen', 'making', 'results'],
+  compute: ['keeping', 'scheduling', 'uncertainty', 'predicting', 'kitchen', 'making', 'results'],
 };
 const inCore = (pattern) => ({
   group: [pattern],

@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs';
 import type { BatchList, Kitchen as KitchenTold, PlanList } from '@humble-churn/contract';
 import { plainRecipe } from '@humble-churn/core';
 import type { Page } from '@playwright/test';
-import { Kitchen, ZONE, allSent, expect, test } from './kitchen';
+import { allSent, expect, Kitchen, opensOffline, test, ZONE } from './kitchen';
 
 const MIN = 60_000;
 
@@ -175,9 +175,7 @@ test('plans kept, dropped and begun while the server is away reach it in their o
 }) => {
   await wishFor(page, demo.url, 'Walnut for baking');
   await expect(proposal(page, 'Walnut for baking')).toContainText('Weigh, then it soaks');
-  await expect
-    .poll(() => page.evaluate(() => navigator.serviceWorker.ready.then(({ active }) => active?.state)))
-    .toBe('activated');
+  await opensOffline(page);
   const before = await openPlans(page, demo.url);
   const dropped = before.find(({ recipe }) => recipe.name === 'Hazelnut for porridge');
   await demo.stop('SIGKILL');

@@ -198,6 +198,13 @@ export function onBench(page: Page, side: 'recipe' | 'other' = 'recipe') {
   }, side);
 }
 
+/** Waits until this device can open the app by itself. */
+export async function opensOffline(page: Page): Promise<void> {
+  await expect
+    .poll(() => page.evaluate(() => navigator.serviceWorker.ready.then(({ active }) => active?.state)))
+    .toBe('activated');
+}
+
 /** An entry counts on the screen before the server has it: waits until none is on its way. */
 export async function allSent(page: Page): Promise<void> {
   if (page.url() === 'about:blank') return;

@@ -3,16 +3,17 @@ import { plainRecipe, effectiveEvents, weightPacket } from '@humble-churn/core';
 import type { EventBody, Recipe } from '@humble-churn/core';
 import type { Page } from '@playwright/test';
 import {
-  Kitchen,
   allSent,
   expect,
   figure,
+  Kitchen,
   logOf,
   makeBatch,
   openDecision,
+  opensOffline,
+  say,
   stateOf,
   test,
-  say,
 } from './kitchen';
 
 const PLAIN = plainRecipe('Almond milk', 'almond', 6.6, 8);
@@ -287,9 +288,7 @@ test('five entries made while the server is away are kept through a closed tab, 
     await button(first, 'Weigh: done').click();
     await expect(button(first, 'Start blending')).toBeVisible();
     // The page must be able to open without its server: wait until it is kept.
-    await expect
-      .poll(() => first.evaluate(() => navigator.serviceWorker.ready.then(({ active }) => active?.state)))
-      .toBe('activated');
+    await opensOffline(first);
     await expect.poll(async () => (await logOf(first, kitchen.url, batchId)).events.length).toBe(2);
 
     const beside = await context.newPage();
@@ -359,9 +358,7 @@ test('an ingredient, a recipe of it and settings saved while the server is away 
   const { url } = kitchen;
   try {
     await page.goto(`${url}/bench`);
-    await expect
-      .poll(() => page.evaluate(() => navigator.serviceWorker.ready.then(({ active }) => active?.state)))
-      .toBe('activated');
+    await opensOffline(page);
     // What was looked at before opens without the server, too.
     for (const path of ['bench', 'ingredients/new', 'recipes', 'kitchen']) {
       await page.goto(`${url}/${path}`);

@@ -2,7 +2,7 @@ import { NewIngredientSchema, OwnItemSchema } from '@humble-churn/contract';
 import type { BatchState, Departure, Recipe } from '@humble-churn/core';
 import { batchAllergens, departures, plainRecipe } from '@humble-churn/core';
 import type { Page } from '@playwright/test';
-import { Kitchen, expect, madeUpTo, makeBatch, stateOf, test } from './kitchen';
+import { expect, Kitchen, madeUpTo, makeBatch, opensOffline, stateOf, test } from './kitchen';
 
 test.use({ hasTouch: true, viewport: { width: 390, height: 844 } });
 
@@ -477,9 +477,7 @@ test('what is said at the counter while the server is away is there once when it
     await counter.measured(930);
     const before = (await stateOf(page, kitchen.url, counter.batchId)).entries.length;
     // The page must be able to open without its server, with the batch as it stands: wait until both are kept.
-    await expect
-      .poll(() => page.evaluate(() => navigator.serviceWorker.ready.then(({ active }) => active?.state)))
-      .toBe('activated');
+    await opensOffline(page);
     await expect.poll(() => keptLines(page, counter.batchId)).toBe(before);
     await kitchen.stop('SIGKILL');
     await counter.tap('Tasted 30 mL');

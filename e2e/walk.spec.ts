@@ -1,7 +1,17 @@
 import type { BrowserContext, Page } from '@playwright/test';
 import { BatchListSchema, coreEvent } from '@humble-churn/contract';
 import { batchState } from '@humble-churn/core';
-import { Kitchen, answer, decision, expect, figure, openDecision, outcome, test } from './kitchen';
+import {
+  answer,
+  decision,
+  expect,
+  figure,
+  Kitchen,
+  openDecision,
+  opensOffline,
+  outcome,
+  test,
+} from './kitchen';
 
 /** From running blades to the scale: smooth at the first feel, all poured, squeezed. */
 async function blendedAndStrained(page: Page): Promise<void> {
@@ -269,9 +279,7 @@ test('a batch begun while the server is away goes on at the counter, and is told
   await page.getByRole('radio', { name: /No soak/ }).click();
   await openDecision(page, 'Name and keep');
   await page.getByRole('textbox', { name: 'Name of the batch' }).fill('Begun alone');
-  await expect
-    .poll(() => page.evaluate(() => navigator.serviceWorker.ready.then(({ active }) => active?.state)))
-    .toBe('activated');
+  await opensOffline(page);
   await empty.stop('SIGKILL');
   await page.getByRole('button', { name: 'Start this batch' }).click();
   await expect(page).toHaveURL(/\/counter\/[0-9a-f-]{36}$/);

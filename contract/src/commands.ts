@@ -19,6 +19,7 @@ export const COMMAND_NAMES = [
   'addIngredient',
   'changeIngredient',
   'changeKitchen',
+  'logFridge',
   'setAside',
 ] as const satisfies readonly RouteName[];
 

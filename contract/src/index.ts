@@ -9,6 +9,7 @@ export * from './drink';
 export * from './eventMessages';
 export * from './fileName';
 export * from './fit';
+export * from './fridge';
 export * from './happening';
 export * from './ingredient';
 export * from './instant';

@@ -104,7 +104,8 @@ export const KitchenSettingsSchema = z
     setUp: z.boolean().default(true),
     measures: z.enum(['metric', 'us']),
     currency: z.string().regex(/^[A-Z]{3}$/, { error: 'three capital letters, such as EUR' }),
-    budgetH: z.union([z.literal(48), z.literal(72), z.literal(96)]),
+    /** Five days only while the fridge's log allows them. */
+    budgetH: z.union([z.literal(48), z.literal(72), z.literal(96), z.literal(120)]),
     machine: MachineKindSchema,
     strainer: StrainerSchema,
     profile: KitchenProfileSchema.default(() => KitchenProfileSchema.parse({})),

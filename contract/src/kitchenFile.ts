@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { EventSchema } from './batch';
 import { OwnItemSchema } from './ingredient';
+import { StoredDaySchema } from './fridge';
 import { InstantSchema, TimeZoneSchema } from './instant';
 import { KitchenSettingsSchema } from './kitchen';
 import { PlanSchema } from './plan';
@@ -50,6 +51,8 @@ export const KitchenFileSchema = z
     settings: KitchenSettingsSchema,
     /** What the fridge was said to be at, oldest first. */
     fridgeReadings: z.array(z.object({ at: InstantSchema, timeZone: TimeZoneSchema, tempC: z.number() })),
+    /** What was measured in the fridge, a day of UTC each, oldest first. */
+    fridgeDays: z.array(StoredDaySchema).default([]),
     ingredients: z.array(ExportedIngredientSchema),
     recipes: z.array(ExportedRecipeSchema),
     plans: z.array(PlanSchema.extend({ createdAt: InstantSchema, timeZone: TimeZoneSchema })),

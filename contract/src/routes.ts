@@ -18,6 +18,7 @@ import {
 import { InstantSchema } from './instant';
 import { ChangesSchema } from './changes';
 import { FitRequestSchema, FitSchema } from './fit';
+import { FridgeDayParams, FridgeDaySchema, FridgeDaysSchema, LogFridgeSchema } from './fridge';
 import { FridgeLogSchema, KitchenPatchSchema, KitchenSchema } from './kitchen';
 import { NotebookSchema } from './notebook';
 import { NewPlanSchema, PlanListSchema, PlanPatchSchema, PlanSchema } from './plan';
@@ -112,6 +113,28 @@ export const ROUTES = {
       limit: z.coerce.number().int().min(1).max(1000).default(500),
     }),
     response: FridgeLogSchema,
+  }),
+  fridgeDays: route({
+    ...GET,
+    path: '/api/kitchen/fridge-days',
+    summary:
+      'What was measured in the fridge as means of ten minutes: the days that changed in a revision or since',
+    query: z.object({ since: z.coerce.number().pipe(RevisionSchema).default(0) }),
+    response: FridgeDaysSchema,
+  }),
+  fridgeDay: route({
+    ...GET,
+    path: '/api/kitchen/fridge-days/:day',
+    summary: 'All that was measured in the fridge on one day of UTC',
+    params: FridgeDayParams,
+    response: FridgeDaySchema,
+  }),
+  logFridge: route({
+    ...CREATE,
+    path: '/api/kitchen/fridge-days',
+    summary: 'Log what was measured in the fridge, or strike readings off; answers the days it changed',
+    body: LogFridgeSchema,
+    response: FridgeDaysSchema,
   }),
   changes: route({
     ...GET,

@@ -6,6 +6,7 @@ export const SCREENS = [
   '/counter',
   '/counter/:batchId',
   '/days',
+  '/fridge',
   '/devices',
   '/additions/:key',
   '/additions/new',

@@ -11,10 +11,11 @@ export type {
   EventBody,
   EventRefusalCode,
   Fact,
-  FridgeReading,
   Guide,
   HouseholdJar,
   JugAgainLoad,
+  CounterSpell,
+  JarSpent,
   JarCheck,
   JarFinding,
   JarSense,
@@ -72,10 +73,12 @@ export {
   isStrained,
   jarAllergens,
   jarsToFill,
+  jarColdLog,
   jarCosts,
   jarFate,
   jarKeeping,
   jarSpells,
+  jarSpent,
   jarTerms,
   jugAgainLoad,
   jugAgainWarmthC,
@@ -112,8 +115,12 @@ export {
   recipeAsMade,
   restAsPlanned,
 } from './batch';
-export type { ScaleManners, ScaleSample, SteadyReading } from './devices';
+export type { FridgeStory, ScaleManners, ScaleSample, SimulatedFridge, SteadyReading } from './devices';
 export {
+  fridgeLater,
+  fridgeMemory,
+  fridgeShows,
+  newSimulatedFridge,
   HELD_FOR_MS,
   USUAL_SCALE,
   isEmptyScale,
@@ -170,6 +177,12 @@ export {
   volumeMl,
 } from './ingredients';
 export type {
+  BadLine,
+  FridgeCsv,
+  ColdLog,
+  FridgeReading,
+  FridgeStretch,
+  MeasuredTemp,
   Hygiene,
   HygienePart,
   JarPlace,
@@ -180,7 +193,18 @@ export type {
   Servings,
 } from './keeping';
 export {
+  COLD_LOG_C,
+  DEFAULT_BUDGET_H,
+  FRIDGE_READS_C,
   HYGIENE_PARTS,
+  MEANS_A_DAY,
+  MEAN_MS,
+  coldLog,
+  fridgeSteps,
+  fridgeStretch,
+  keepingCurve,
+  readFridgeCsv,
+  tenMinuteMeans,
   outUntilMs,
   hygieneAsked,
   hygieneFailed,
@@ -348,6 +372,7 @@ export type {
 } from './measures';
 export {
   CUP_ML,
+  DAY_MS,
   HOUR_MS,
   LIMITS,
   OUNCE_G,

@@ -20,6 +20,7 @@ import {
 import { listUnreadable, putAside } from './unreadableRows';
 import type { KitchenDatabase } from './kitchenAccess';
 import { KitchenAccess } from './kitchenAccess';
+import { daysIn, logFridge, viewFridgeDay, viewFridgeDays } from './fridgeDays';
 import { readKitchenModel } from './kitchenModels';
 import { changeKitchen, deleteKitchen, viewFridgeLog, viewKitchen } from './kitchens';
 import { sendExport, takeImport } from './kitchenFiles';
@@ -110,6 +111,16 @@ function serveKitchen(serving: Serving, logs: BatchLogs): void {
   serve(serving, ROUTES.fridgeLog, ({ kitchen, query }) =>
     kitchen.read((scope) => viewFridgeLog(scope, query)),
   );
+  serve(serving, ROUTES.fridgeDays, ({ kitchen, query }) =>
+    kitchen.read((scope) => viewFridgeDays(scope, query.since)),
+  );
+  serve(serving, ROUTES.fridgeDay, ({ kitchen, params }) =>
+    kitchen.read((scope) => viewFridgeDay(scope, params)),
+  );
+  serveCommand(serving, ROUTES.logFridge, {
+    make: (scope, { body }) => logFridge(scope, body),
+    show: (_, { kitchen, body }) => kitchen.read((scope) => viewFridgeDays(scope, 0, daysIn(body))),
+  });
   serveParsed(serving, ROUTES.changes, ({ kitchen, query }) =>
     kitchen.read((scope) => changesSince(scope, logs, query.since)),
   );

@@ -28,7 +28,8 @@ import type { Frozen } from './frozen';
 import { checkBrought } from './ingredients';
 import type { ChangeScope, KitchenAccess, Scope } from './kitchenAccess';
 import { readKitchenModel } from './kitchenModels';
-import { fridgeLog, kitchenSettings } from './kitchens';
+import { fridgeAir } from './fridgeDays';
+import { kitchenSettings } from './kitchens';
 import { ProblemError, notComputable } from './problemError';
 import type { Computed } from './revision';
 import { raiseRevision, readGrounds, readRevisions } from './revision';
@@ -285,7 +286,7 @@ export async function recordEvents(
   if (ids && ids.length > 0) await refuseTaken(scope, ids);
   const { timeZone } = await kitchenSettings(scope);
   const { events } = coreView(readable);
-  const log = { batchId, events, timeZone, readings: await fridgeLog(scope) };
+  const log = { batchId, events, timeZone, readings: await fridgeAir(scope) };
   const after = await appendEvents(scope, log, entry, at);
   const before = events.length;
   const added = after.slice(before).map((event): EventWire => wireEvent(event, timeZone));

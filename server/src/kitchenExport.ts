@@ -17,13 +17,16 @@ import {
   RECIPE_FORMAT,
   RecipeFileSchema,
   RecipeSchema,
+  dayStartMs,
   fileNameOf,
+  toInstant,
 } from '@humble-churn/contract';
 import type { KitchenModel } from '@humble-churn/core';
 import { predict } from '@humble-churn/core';
 import { and, asc, eq, inArray } from 'drizzle-orm';
 import { BatchLogs } from './batchLogs';
 import { csvLines, csvTable } from './csvTables';
+import { exportedDays, exportedReadings } from './fridgeExport';
 import type { KitchenAccess, Scope } from './kitchenAccess';
 import { readKitchenModel } from './kitchenModels';
 import { readKitchen } from './kitchens';
@@ -32,7 +35,6 @@ import { readRevisions } from './revision';
 import {
   batchEvents,
   batches,
-  fridgeReadings,
   kitchens,
   ownIngredientRevisions,
   ownIngredients,
@@ -44,15 +46,6 @@ import type { ZipEntry } from './zip';
 import { ZipWriter } from './zip';
 
 type Unreadable = KitchenFile['unreadable'];
-
-async function exportedReadings({ db, kitchenId }: Scope): Promise<KitchenFile['fridgeReadings']> {
-  const rows = await db
-    .select()
-    .from(fridgeReadings)
-    .where(eq(fridgeReadings.kitchenId, kitchenId))
-    .orderBy(asc(fridgeReadings.id));
-  return rows.map(({ at, timeZone, tempC }) => ({ at: at.toISOString(), timeZone, tempC }));
-}
 
 async function exportedIngredients(
   { db, kitchenId }: Scope,
@@ -166,6 +159,7 @@ async function readKitchenThen(scope: Scope): Promise<KitchenThen> {
     exportedAt: now.toISOString(),
     settings,
     fridgeReadings: await exportedReadings(scope),
+    fridgeDays: await exportedDays(scope, unreadable),
     ingredients: await exportedIngredients(scope, unreadable),
     recipes: await exportedRecipes(scope, unreadable),
     plans: await exportedPlans(scope, unreadable),
@@ -251,10 +245,18 @@ function eventCells({ id: batchId, events }: BatchLine): string[][] {
 }
 
 /** The tables that lie in the kitchen's file, by their names. */
-function tablesOf({ settings, fridgeReadings: readings, ...file }: KitchenFile): Record<string, object[]> {
+function tablesOf({
+  settings,
+  fridgeReadings: readings,
+  fridgeDays: measured,
+  ...file
+}: KitchenFile): Record<string, object[]> {
   return {
     settings: [settings],
     'fridge-readings': readings,
+    'fridge-measured': measured.flatMap((day) =>
+      day.readings.map(([ms, tempC]) => ({ at: toInstant(dayStartMs(day.day) + ms), tempC })),
+    ),
     ingredients: file.ingredients.map(({ addedAt, ingredient }) => ({ addedAt, ...ingredient })),
     'ingredient-revisions': file.ingredients.flatMap(({ earlier }) =>
       earlier.map(({ replacedAt, ingredient }) => ({ replacedAt, ...ingredient })),

@@ -11,6 +11,7 @@ import { batchState } from '@humble-churn/core';
 import { eq } from 'drizzle-orm';
 import { z } from 'zod';
 import { listed } from './batches';
+import { dayRow } from './fridgeDays';
 import { checkBrought } from './ingredients';
 import type { ChangeScope, KitchenAccess, Scope } from './kitchenAccess';
 import { ProblemError, invalidInput } from './problemError';
@@ -19,6 +20,7 @@ import { unstorableAt } from './storableText';
 import {
   batchEvents,
   batches,
+  fridgeDays,
   fridgeReadings,
   kitchens,
   ownIngredientRevisions,
@@ -120,13 +122,19 @@ function refuseDoubles(ids: readonly string[], what: string): void {
 
 async function writeSettings(
   { db, kitchenId }: ChangeScope,
-  { settings, fridgeReadings: readings }: KitchenFile,
+  { settings, fridgeReadings: readings, fridgeDays: days }: KitchenFile,
+  changedIn: number,
 ): Promise<void> {
   await db.update(kitchens).set(settings).where(eq(kitchens.id, kitchenId));
   await db.delete(fridgeReadings).where(eq(fridgeReadings.kitchenId, kitchenId));
   await inChunks(readings, (some) =>
     db.insert(fridgeReadings).values(some.map(({ at, ...one }) => ({ kitchenId, at: new Date(at), ...one }))),
   );
+  refuseDoubles(
+    days.map(({ day }) => day),
+    'The day of the fridge',
+  );
+  for (const day of days) await db.insert(fridgeDays).values({ kitchenId, changedIn, ...dayRow(day) });
 }
 
 async function writeIngredients({ db, kitchenId }: ChangeScope, { ingredients }: KitchenFile): Promise<void> {
@@ -267,7 +275,7 @@ export async function importKitchen(
   return kitchen.change(async (scope) => {
     await refuseUsedKitchen(scope);
     const revision = await raiseRevision(scope, 'settings', 'ingredients', 'recipes');
-    await writeSettings(scope, file);
+    await writeSettings(scope, file, revision);
     await writeIngredients(scope, file);
     await writeRecipes(scope, file);
     const seen: Seen = { batches: new Set(), events: new Set() };

@@ -1,4 +1,4 @@
-import type { KitchenProfile } from '@humble-churn/contract';
+import type { KitchenProfile, StoredDay } from '@humble-churn/contract';
 import type { BatchSummary, EventBody, OwnItem, PlannedPrediction, Recipe } from '@humble-churn/core';
 import {
   bigint,
@@ -68,6 +68,22 @@ export const fridgeReadings = pgTable(
     tempC: doublePrecision('temp_c').notNull(),
   },
   (table) => [primaryKey({ columns: [table.kitchenId, table.id] })],
+);
+
+/** What was measured in the fridge, a day of UTC in a row; means are derived from the readings with every change. */
+export const fridgeDays = pgTable(
+  'fridge_days',
+  {
+    kitchenId: kitchenId(),
+    day: text('day').notNull(),
+    readings: jsonb('readings').$type<StoredDay['readings']>().notNull(),
+    means: jsonb('means').$type<readonly (number | null)[]>().notNull(),
+    changedIn: changedIn(),
+  },
+  (table) => [
+    primaryKey({ columns: [table.kitchenId, table.day] }),
+    index('fridge_days_changed').on(table.kitchenId, table.changedIn),
+  ],
 );
 
 export const ownIngredients = pgTable(

@@ -3,6 +3,7 @@ import {
   BatchListSchema,
   BatchSchema,
   COMMAND_NAMES,
+  FridgeDaysSchema,
   FridgeLogSchema,
   KitchenSchema,
   PredictionSchema,
@@ -15,6 +16,7 @@ import {
   coreEvent,
   kitchenModel,
 } from '@humble-churn/contract';
+import type { FridgeDays } from '@humble-churn/contract';
 import type { Recipe } from '@humble-churn/core';
 import { batchState, predict, recipeChanges, uncertainty, USUAL_KITCHEN } from '@humble-churn/core';
 import { ADDITION_PACK, RECIPE, RunningServer, newDataDir, removeDataDir } from './runningServer';
@@ -655,5 +657,66 @@ describe('the recipe book', () => {
     expect((await server.get(nobody)).status).toBe(404);
     expect((await server.create(`${nobody}/versions`, { recipe: RECIPE })).status).toBe(404);
     expect((await server.call('PATCH', nobody, { away: true })).status).toBe(404);
+  });
+});
+
+describe('what was measured in the fridge', () => {
+  const path = '/api/kitchen/fridge-days';
+  const midnightMs = Math.floor(Date.now() / 86_400_000 - 1) * 86_400_000;
+  const day = new Date(midnightMs).toISOString().slice(0, 10);
+  const at = (minutes: number): string => new Date(midnightMs + minutes * 60_000).toISOString();
+  const reading = (minutes: number, tempC: number) => ({ at: at(minutes), tempC });
+  const means = async (since = 0): Promise<FridgeDays> =>
+    FridgeDaysSchema.parse((await server.get(`${path}?since=${since}`)).body);
+
+  test('is kept by its moment, and read as means of ten minutes', async () => {
+    const log = [reading(61, 4), reading(65, 5), reading(2, 3), reading(1439, 7)];
+    const { status, body } = await server.create(path, { readings: log });
+    expect(status).toBe(201);
+    const [only, ...others] = FridgeDaysSchema.parse(body).days;
+    expect(others).toEqual([]);
+    expect(only?.day).toBe(day);
+    expect(only?.means.flatMap((tempC, i) => (tempC === null ? [] : [[i, tempC]]))).toEqual([
+      [0, 3],
+      [6, 4.5],
+      [143, 7],
+    ]);
+    expect((await server.get(`${path}/${day}`)).body.readings).toEqual([
+      reading(2, 3),
+      reading(61, 4),
+      reading(65, 5),
+      reading(1439, 7),
+    ]);
+  });
+
+  test('a moment said again takes the first one’s place, a struck one is gone, and devices hear of that day only', async () => {
+    const other = new Date(midnightMs - 86_400_000 * 3).toISOString();
+    await server.create(path, { readings: [{ at: other, tempC: 4 }] });
+    const { revision } = await means();
+    await server.create(path, { readings: [reading(65, 6)], removed: [at(2), at(1439)] });
+    expect((await server.get(`${path}/${day}`)).body.readings).toEqual([reading(61, 4), reading(65, 6)]);
+    const changed = await means(revision + 1);
+    expect(changed.days.map((one) => one.day)).toEqual([day]);
+    expect(changed.days[0]?.means.filter((tempC) => tempC !== null)).toEqual([5]);
+    expect((await means()).days).toHaveLength(2);
+    expect((await server.get('/api/changes?since=0')).body.settingsChangedIn).toBe(changed.revision);
+  });
+
+  test('nothing is measured in the future, or where no fridge is; nothing of such a log is kept', async () => {
+    const before = await means();
+    const ahead = { at: new Date(Date.now() + 3_600_000).toISOString(), tempC: 4 };
+    const refused = await server.create(path, { readings: [reading(100, 4), ahead] });
+    expect(refused.status).toBe(400);
+    expect(ProblemSchema.parse(refused.body).fields).toMatchObject([{ path: ['readings', 1, 'at'] }]);
+    expect((await server.create(path, { readings: [reading(100, 80)] })).status).toBe(400);
+    expect((await server.create(path, { readings: [{ at: 'noon', tempC: 4 }] })).status).toBe(400);
+    expect(await means()).toEqual(before);
+  });
+
+  test('a log older than what can still be kept is stored, and not told', async () => {
+    const old = '2024-02-29';
+    await server.create(path, { readings: [{ at: `${old}T12:00:00.000Z`, tempC: 4 }] });
+    expect((await server.get(`${path}/${old}`)).body.readings).toHaveLength(1);
+    expect((await means()).days.map((one) => one.day)).not.toContain(old);
   });
 });

@@ -3,6 +3,7 @@ import type { RunningServer } from './runningServer';
 const PATHS = [
   '/api/kitchen',
   '/api/kitchen/fridge-log',
+  '/api/kitchen/fridge-days',
   '/api/notebook?limit=100',
   '/api/batches?limit=100',
   '/api/batches?scope=active',

@@ -26,6 +26,7 @@ function create(path: string, body: unknown, kitchen: Headers, key: string = ran
 
 const soon = (hours: number): string => new Date(Date.now() + hours * 3_600_000).toISOString();
 const OPEN = { format: 'humble-churn/recipe', version: 1, recipe: RECIPE };
+const MEASURED = { at: '2026-11-20T10:03:00.000Z', tempC: 4.5 };
 const PROBED = { type: 'probed', what: 'bowl', tempC: 20 };
 
 async function made(path: string, body: unknown): Promise<any> {
@@ -76,6 +77,24 @@ const ROUTE_CASES: Readonly<Record<RouteName, () => Promise<void>>> = {
     await server.call('PATCH', '/api/kitchen', { fridgeTempC: 7 }, OURS);
     const { readings } = (await get('/api/kitchen/fridge-log')).body;
     expect(readings.map((one: any) => one.tempC)).toEqual([4]);
+  },
+  fridgeDays: async () => {
+    await made('/api/kitchen/fridge-days', { readings: [MEASURED] });
+    expect((await get('/api/kitchen/fridge-days')).body.days).toEqual([]);
+    expect((await get('/api/kitchen/fridge-days', OURS)).body.days).toHaveLength(1);
+  },
+  fridgeDay: async () => {
+    await made('/api/kitchen/fridge-days', { readings: [MEASURED] });
+    const path = `/api/kitchen/fridge-days/${MEASURED.at.slice(0, 10)}`;
+    expect((await get(path)).body.readings).toEqual([]);
+    expect((await get(path, OURS)).body.readings).toEqual([MEASURED]);
+  },
+  logFridge: async () => {
+    await made('/api/kitchen/fridge-days', { readings: [MEASURED] });
+    const struck = await create('/api/kitchen/fridge-days', { readings: [], removed: [MEASURED.at] }, THEIRS);
+    expect(struck.status).toBe(201);
+    const path = `/api/kitchen/fridge-days/${MEASURED.at.slice(0, 10)}`;
+    expect((await get(path, OURS)).body.readings).toEqual([MEASURED]);
   },
   changes: async () => {
     const { body } = await get('/api/changes?since=0');

@@ -103,7 +103,7 @@ export function Curve({ title, xs, xName, xWords, lines, now, usual, width }: Pr
       <AppText kind="small" tone="soft" live="polite">
         {reading}
         {usual ? `. Shaded: ${usual.words}` : ''}
-        {lines.map((one) => (one.limit ? `. Dotted: ${one.limit.words}` : ''))}
+        {lines.map((one) => (shownLimit(one) ? `. Dotted: ${one.limit?.words ?? ''}` : ''))}
       </AppText>
       <Button
         kind="quiet"
@@ -163,6 +163,12 @@ interface BandProps extends Pick<Props, 'xs' | 'now' | 'width'> {
   usual: Props['usual'];
 }
 
+/** Whether a limit lies where the curve is drawn. */
+function shownLimit({ limit, ys, dots = [] }: CurveLine): boolean {
+  const all = [...ys, ...dots.map(({ y }) => y)];
+  return limit !== undefined && limit.y > Math.min(...all) && limit.y < Math.max(...all);
+}
+
 /** One curve in its band. */
 function Band({ line: one, top, xs, x, at, now, usual, width }: BandProps) {
   const colour = useColours();
@@ -176,7 +182,7 @@ function Band({ line: one, top, xs, x, at, now, usual, width }: BandProps) {
       (_, i) => x(xs[i] ?? 0),
       (value) => y(value),
     )([...one.ys]) ?? '';
-  const limit = one.limit && one.limit.y > low && one.limit.y < high ? one.limit : null;
+  const limit = shownLimit(one) ? one.limit : undefined;
   return (
     <G>
       <Rect x={LEFT} y={top} width={width - LEFT - RIGHT} height={BAND} fill={colour.sunk} rx={6} />

@@ -12,7 +12,7 @@ import { AppText } from './AppText';
 import { SPACE, TOUCH, WIDE_FROM_PX, useColours } from './theme';
 
 function isHere(place: Place, pathname: string): boolean {
-  if (place.also !== undefined && pathname.startsWith(place.also)) return true;
+  if (place.also?.some((path) => pathname.startsWith(path)) === true) return true;
   return place.path === '/' ? pathname === '/' : pathname.startsWith(place.path);
 }
 

@@ -5,15 +5,15 @@ export interface Place {
   path: string;
   name: string;
   icon: LucideIcon;
-  /** Another screen that belongs to it. */
-  also?: string;
+  /** Other screens that belong to it. */
+  also?: readonly string[];
 }
 
 export const PLACES: readonly Place[] = [
   { path: '/', name: 'Now', icon: Hourglass },
   { path: '/bench', name: 'Bench', icon: Scale },
   { path: '/counter', name: 'Counter', icon: ChefHat },
-  { path: '/shelf', name: 'Shelf', icon: Milk, also: '/pulp' },
+  { path: '/shelf', name: 'Shelf', icon: Milk, also: ['/pulp', '/fridge'] },
   { path: '/notebook', name: 'Notebook', icon: BookOpenText },
   { path: '/days', name: 'Days', icon: CalendarDays },
   { path: '/kitchen', name: 'Kitchen', icon: Settings2 },

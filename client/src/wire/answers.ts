@@ -10,6 +10,8 @@ import type {
 import type { OwnItem } from '@humble-churn/core';
 import type { QueryClient } from '@tanstack/react-query';
 import { putAdded, putBatch, putPlan } from './changes';
+import type { KnownDays } from './fridgeDays';
+import { withDays } from './fridgeDays';
 import { noteServerTime } from './clock';
 
 /** Shows a new batch as the server answered it, before the lists are asked for again. Its plan is none any more. */
@@ -42,6 +44,16 @@ type Taking = {
 };
 
 const TAKING: Taking = {
+  // What else changed meanwhile is still to be asked for: the revision stays.
+  logFridge: (client, told) =>
+    client.setQueryData<{ fridgeDays: KnownDays }>(
+      ['kitchen'],
+      (kitchen) =>
+        kitchen && {
+          ...kitchen,
+          fridgeDays: withDays(kitchen.fridgeDays, { ...told, revision: kitchen.fridgeDays.revision }),
+        },
+    ),
   startBatch: (client, batch, { planId }) => putNewBatch(client, batch, planId),
   recordEvents: putAdded,
   makePlan: putPlan,

@@ -25,6 +25,7 @@ const EFFECTS = {
   addIngredient: OwnItemSchema,
   changeIngredient: OwnItemSchema,
   changeKitchen: z.null(),
+  logFridge: z.null(),
   setAside: z.null(),
 } as const satisfies Record<CommandName, z.ZodType>;
 

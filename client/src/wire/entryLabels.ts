@@ -19,6 +19,8 @@ const LABELS: Labels = {
   changeIngredient: ({ body, effect }) =>
     `${effect.name}, ${body.pack ? 'corrected' : effect.archived ? 'archived' : 'back'}`,
   changeKitchen: () => 'a change of settings',
+  logFridge: ({ body }) =>
+    body.readings.length > 0 ? 'what the fridge’s thermometer read' : 'a reading of the fridge, struck off',
   setAside: ({ body }) => `a row ${body.aside ? 'set aside' : 'taken up again'}`,
 };
 

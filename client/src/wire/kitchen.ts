@@ -10,7 +10,7 @@ import {
   kitchenModel,
 } from '@humble-churn/contract';
 import type { FridgeReading, OwnItem } from '@humble-churn/core';
-import { ownKeyFrom } from '@humble-churn/core';
+import { fridgeSteps, ownKeyFrom } from '@humble-churn/core';
 import type { RefetchOptions } from '@tanstack/react-query';
 import { useIsRestoring, useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useEffect, useEffectEvent, useMemo, useState } from 'react';
@@ -18,6 +18,7 @@ import { z } from 'zod';
 import { ServerUnreachable, callApi } from './apiClient';
 import { noteServerTime } from './clock';
 import type { CommandEffect } from './commandEntries';
+import { KnownDaysSchema, askFridgeDays, measuredMeans } from './fridgeDays';
 import { withWaitingIngredients, withWaitingSettings } from './knownKitchen';
 import { enqueue } from './outbox';
 import { carryOut, send, useWaiting } from './sending';
@@ -26,6 +27,7 @@ import { carryOut, send, useWaiting } from './sending';
 export const KitchenWithLogSchema = KitchenSchema.extend({
   id: z.uuid().nullable().default(null),
   fridgeLog: z.array(FridgeReadingSchema),
+  fridgeDays: KnownDaysSchema,
 });
 
 type KitchenWithLog = z.infer<typeof KitchenWithLogSchema>;
@@ -48,11 +50,26 @@ async function fridgeLog(known: readonly FridgeReadingWire[]): Promise<FridgeRea
 }
 
 function knownKitchen(kitchen: KitchenWithLog) {
-  const readings: FridgeReading[] = kitchen.fridgeLog.map(({ at, tempC }) => ({
+  const set: FridgeReading[] = kitchen.fridgeLog.map(({ at, tempC }) => ({
     atMs: fromInstant(at),
     tempC,
   }));
-  return { ...kitchen, readings };
+  /** How warm the fridge was from each moment on: as it was set, and as it was measured. */
+  const readings = fridgeSteps(set, measuredMeans(kitchen.fridgeDays.days));
+  return { ...kitchen, set, readings };
+}
+
+export type KnownKitchen = ReturnType<typeof knownKitchen>;
+
+/** Worked out once for all who ask. */
+const known = new WeakMap<KitchenWithLog, ReturnType<typeof knownKitchen>>();
+
+function knownOnce(kitchen: KitchenWithLog): KnownKitchen {
+  const before = known.get(kitchen);
+  if (before) return before;
+  const now = knownKitchen(kitchen);
+  known.set(kitchen, now);
+  return now;
 }
 
 /** A kitchen whose zone nobody chose takes that of the first browser which opens it: the server may stand anywhere. */
@@ -70,11 +87,15 @@ export function useKitchen() {
       const kitchen = await inBrowsersZone(await callApi(ROUTES.kitchen));
       noteServerTime(kitchen.serverTime);
       const before = client.getQueryData<KitchenWithLog>(['kitchen']);
-      return { ...kitchen, fridgeLog: await fridgeLog(before?.fridgeLog ?? []) };
+      const [log, days] = await Promise.all([
+        fridgeLog(before?.fridgeLog ?? []),
+        askFridgeDays(before?.fridgeDays),
+      ]);
+      return { ...kitchen, fridgeLog: log, fridgeDays: days };
     },
   });
   const { data } = query;
-  const kitchen = useMemo(() => data && knownKitchen(withWaitingSettings(data, waiting)), [data, waiting]);
+  const kitchen = useMemo(() => data && knownOnce(withWaitingSettings(data, waiting)), [data, waiting]);
   const { error, refetch } = query;
   // Two shapes, so that whoever has looked whether it is known need not look again.
   return kitchen ? { error, refetch, data: kitchen } : { error, refetch, data: undefined };
@@ -100,8 +121,6 @@ export function useAskedAnew(refetch: (how: RefetchOptions) => Promise<unknown>)
   }, [restoring]);
   return asked;
 }
-
-export type KnownKitchen = ReturnType<typeof knownKitchen>;
 
 /** Changes settings; `key` is new for each change. */
 export function useChangeKitchen() {

@@ -3,6 +3,8 @@ import { patchedSettings, toInstant } from '@humble-churn/contract';
 import type { OwnItem } from '@humble-churn/core';
 import type { QueryClient } from '@tanstack/react-query';
 import type { Entry } from './commandEntries';
+import type { KnownDays } from './fridgeDays';
+import { withWaitingTemps } from './fridgeDays';
 import { isCommand } from './commandEntries';
 import { pendingEntries } from './sending';
 
@@ -20,6 +22,7 @@ export function withWaitingIngredients(
 
 interface Logged {
   fridgeLog: readonly { id: number; at: string; tempC: number }[];
+  fridgeDays: KnownDays;
 }
 
 /** The settings with what waits for the server; a new temperature of the fridge counts from when it was said. */
@@ -29,6 +32,10 @@ export function withWaitingSettings<K extends Omit<Kitchen, 'id'> & Partial<Logg
 ): K {
   let now = kitchen;
   for (const entry of waiting) {
+    if (entry.name === 'logFridge' && now.fridgeDays) {
+      const { fridgeDays } = now;
+      now = { ...now, fridgeDays: { ...fridgeDays, days: withWaitingTemps(fridgeDays.days, [entry]) } };
+    }
     if (entry.name !== 'changeKitchen') continue;
     const { fridgeTempC: tempC } = entry.body;
     const { fridgeLog } = now;

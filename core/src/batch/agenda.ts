@@ -2,7 +2,7 @@ import { HOUR_MS, counterSoakLimitH } from '../measures';
 import { dryingForecast, pulpKeeping } from '../pulp';
 import type { BatchState, JarState, PulpState, StepState } from './batchState';
 import { timerEndMs } from './batchState';
-import type { FridgeReading } from './jarHistory';
+import type { FridgeReading } from '../keeping';
 import { jarKeeping } from './jarHistory';
 import { soakStandsIn } from './soakAndBlend';
 import { stepDefinition } from './stepTable';

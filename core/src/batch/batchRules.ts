@@ -7,7 +7,7 @@ import { stepRanS } from './batchState';
 import { strainedMilkMl } from './bottling';
 import type { CorrectionRefusal } from './corrections';
 import { correctionRefusal } from './corrections';
-import type { FridgeReading } from './jarHistory';
+import type { FridgeReading } from '../keeping';
 import { jarKeeping } from './jarHistory';
 import { pulpTraits } from './pulpLedger';
 import { bathS, isStrained, soakStandsIn } from './soakAndBlend';

@@ -4,7 +4,7 @@ import type { Drying, PulpPlace, PulpSpell, PulpUse } from '../pulp';
 import type { EquipmentUsed, HandDose, Recipe, Serving, Surroundings } from '../making';
 import type { PlannedPrediction } from '../predicting';
 import type { Uncertainty } from '../uncertainty';
-import type { JarCheck } from './jarChecks';
+import type { JarCheck, JarChecks } from './jarChecks';
 import type { Guide } from './stepTable';
 import type { Step } from './steps';
 import type { Judged, Liked, Verdicts } from './verdicts';
@@ -210,7 +210,7 @@ export interface JarState {
   fateAtMs: number | null;
   discardReason: string | null;
   /** What was found when it was smelled, looked at or tasted. */
-  checks: readonly ({ atMs: number } & JarCheck)[];
+  checks: JarChecks;
 }
 
 /** A portion of pulp as it is by now. */

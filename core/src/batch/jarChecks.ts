@@ -1,5 +1,3 @@
-import type { JarState } from './batchState';
-
 /** What a jar is checked by before it is poured from. */
 export const JAR_SENSES = ['smell', 'look', 'taste'] as const;
 export type JarSense = (typeof JAR_SENSES)[number];
@@ -27,9 +25,16 @@ const REASONS: Readonly<Record<Exclude<JarFinding, 'good'>, string>> = {
   strange: 'Strange',
 };
 
-/** A jar after it was checked: what turned out otherwise than good is thrown away. */
-export function checkedJar(jar: JarState, { sense, finding }: JarCheck, atMs: number): Partial<JarState> {
-  const checks = [...jar.checks, { atMs, sense, finding }];
+/** What was found in a jar so far. */
+export type JarChecks = readonly ({ atMs: number } & JarCheck)[];
+
+/** What a check changes of a jar: what turned out otherwise than good is thrown away. */
+export function checkedJar(
+  { checks: before }: { checks: JarChecks },
+  { sense, finding }: JarCheck,
+  atMs: number,
+): { checks: JarChecks; fate?: 'discarded'; fateAtMs?: number; discardReason?: string } {
+  const checks = [...before, { atMs, sense, finding }];
   if (finding === 'good') return { checks };
   return { checks, fate: 'discarded', fateAtMs: atMs, discardReason: REASONS[finding] };
 }

@@ -1,6 +1,6 @@
 import { findAddition } from '../ingredients';
-import type { JarSpell, JarTerms, Keeping, KeepingCosts } from '../keeping';
-import { keeping, keepingCosts, spoilageRate } from '../keeping';
+import type { ColdLog, FridgeReading, JarSpell, JarTerms, Keeping, KeepingCosts } from '../keeping';
+import { DEFAULT_BUDGET_H, coldLog, keeping, keepingCosts, spoilageRate } from '../keeping';
 import type { SoakSpell, Surroundings } from '../making';
 import { SOAK_DRIFT_H, integrateDrift, shortensKeeping, soakSpells } from '../making';
 import { HOUR_MS, counterSoakLimitH } from '../measures';
@@ -8,13 +8,21 @@ import type { BatchState, JarState } from './batchState';
 import { bottledMilkTempC, soakAsItWent } from './soakAndBlend';
 import { recipeWithDoses } from './stirredIn';
 
-/** The fridge was, from this moment on, at this temperature: a set figure or one that was read. */
-export interface FridgeReading {
-  atMs: number;
-  tempC: number;
-}
-
 const FREEZER_C = -18;
+/** A fridge of which nobody ever said how cold it is, °C. */
+const USUAL_FRIDGE_C = 4;
+
+/** Where in a log, sorted by time, the first reading after a moment stands. */
+function firstAfter(readings: readonly FridgeReading[], atMs: number): number {
+  let low = 0;
+  let high = readings.length;
+  while (low < high) {
+    const mid = (low + high) >> 1;
+    if ((readings[mid]?.atMs ?? Infinity) <= atMs) low = mid + 1;
+    else high = mid;
+  }
+  return low;
+}
 
 /** A jar's places with the temperatures that the fridge log gives them. */
 export function jarSpells(jar: JarState, readings: readonly FridgeReading[], roomTempC: number): JarSpell[] {
@@ -25,11 +33,11 @@ export function jarSpells(jar: JarState, readings: readonly FridgeReading[], roo
       spells.push({ fromMs, place, tempC: place === 'out' ? roomTempC : FREEZER_C });
       continue;
     }
-    const before = readings.filter((one) => one.atMs <= fromMs);
-    const start = before[before.length - 1] ?? readings[0];
-    spells.push({ fromMs, place, tempC: start?.tempC ?? 4 });
-    for (const { atMs, tempC } of readings) {
-      if (atMs > fromMs && atMs < toMs) spells.push({ fromMs: atMs, place, tempC });
+    let next = firstAfter(readings, fromMs);
+    const start = readings[next - 1] ?? readings[0];
+    spells.push({ fromMs, place, tempC: start?.tempC ?? USUAL_FRIDGE_C });
+    for (let one = readings[next]; one && one.atMs < toMs; one = readings[++next]) {
+      spells.push({ fromMs: one.atMs, place, tempC: one.tempC });
     }
   }
   return spells;
@@ -70,23 +78,53 @@ function counterSoakDebtH(spells: readonly SoakSpell[], surroundings: Surroundin
   return debt;
 }
 
+/**
+ * Whether the fridge's log was cold enough for five days for as long as this jar stood in the fridge, up to `nowMs` or
+ * its end.
+ */
+export function jarColdLog(jar: JarState, readings: readonly FridgeReading[], nowMs: number): ColdLog {
+  const endMs = Math.min(nowMs, jar.fateAtMs ?? Infinity);
+  for (const [i, { fromMs, place }] of jar.places.entries()) {
+    const toMs = Math.min(endMs, jar.places[i + 1]?.fromMs ?? Infinity);
+    if (place !== 'fridge' || toMs <= fromMs) continue;
+    const log = coldLog(readings, fromMs, toMs);
+    if (!log.cold) return log;
+  }
+  return { cold: true };
+}
+
+/** What the jar's keeping rests on by `nowMs`: five days only while the fridge's log allows them. */
+export function jarTermsBy(
+  state: BatchState,
+  jar: JarState,
+  readings: readonly FridgeReading[],
+  nowMs: number,
+): JarTerms {
+  const terms = jarTerms(state, jar);
+  if (terms.budgetH <= DEFAULT_BUDGET_H || jarColdLog(jar, readings, nowMs).cold) return terms;
+  return { ...terms, budgetH: DEFAULT_BUDGET_H };
+}
+
 export function jarKeeping(
   state: BatchState,
   jar: JarState,
   readings: readonly FridgeReading[],
   nowMs: number,
 ): Keeping {
-  return keeping(jarTerms(state, jar), jarSpells(jar, readings, state.surroundings.roomTempC), nowMs);
+  const { roomTempC } = state.surroundings;
+  return keeping(jarTermsBy(state, jar, readings, nowMs), jarSpells(jar, readings, roomTempC), nowMs);
 }
 
-/** What took hours off the time of a jar that stands as `kept` says. */
+/** What took hours off the time of a jar that stands as `kept` says, up to `nowMs`. */
 export function jarCosts(
   state: BatchState,
   jar: JarState,
   readings: readonly FridgeReading[],
   kept: Keeping,
+  nowMs: number,
 ): KeepingCosts {
-  return keepingCosts(jarTerms(state, jar), jarSpells(jar, readings, state.surroundings.roomTempC), kept);
+  const { roomTempC } = state.surroundings;
+  return keepingCosts(jarTermsBy(state, jar, readings, nowMs), jarSpells(jar, readings, roomTempC), kept);
 }
 
 /** What was foretold of a jar when it ended, or is now; hours h it had left then, negative where it was past them. */

@@ -1,3 +1,5 @@
+import type { FridgeCsvJob } from '../keeping';
+import { readFridgeCsv } from '../keeping';
 import type { KitchenModel } from '../kitchen';
 import type { Recipe } from '../making';
 import { curvesInParts } from '../predicting';
@@ -38,6 +40,8 @@ const COMPUTE_JOBS = {
   fit: (job: FitJob) => fitInParts(job),
   /** Which of some wishes is the first that fits. */
   firstFit: (job: FirstFitJob) => firstFitInParts(job),
+  /** What a file says of a fridge's temperatures. */
+  fridgeCsv: (job: FridgeCsvJob) => readFridgeCsv(job),
 } as const;
 
 export type ComputeJobName = keyof typeof COMPUTE_JOBS;

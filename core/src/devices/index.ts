@@ -1,3 +1,5 @@
+export type { FridgeStory, SimulatedFridge } from './simulatedFridge';
+export { fridgeLater, fridgeMemory, fridgeShows, newSimulatedFridge } from './simulatedFridge';
 export type { ScaleManners } from './simulatedScale';
 export { USUAL_SCALE, newSimulatedScale, scaleLater, scaleShows, scaleTared } from './simulatedScale';
 export type { ScaleSample, SteadyReading } from './steadiness';

@@ -1,6 +1,28 @@
+export type { BadLine, FridgeCsv, FridgeCsvJob } from './fridgeCsv';
+export { readFridgeCsv } from './fridgeCsv';
+export type { ColdLog, FridgeReading, FridgeStretch, MeasuredTemp } from './fridgeLog';
+export {
+  COLD_LOG_C,
+  FRIDGE_READS_C,
+  MEANS_A_DAY,
+  MEAN_MS,
+  coldLog,
+  fridgeSteps,
+  fridgeStretch,
+  tenMinuteMeans,
+} from './fridgeLog';
 export type { Hygiene, HygienePart } from './hygiene';
 export { HYGIENE_PARTS, hygieneAsked, hygieneFailed } from './hygiene';
 export type { BudgetH, JarPlace, JarSpell, JarTerms, Keeping, KeepingCosts } from './keeping';
-export { budgetOf, keeping, keepingCosts, outUntilMs, spoilageRate } from './keeping';
+export {
+  BEST_SHARE,
+  DEFAULT_BUDGET_H,
+  budgetOf,
+  keeping,
+  keepingCosts,
+  keepingCurve,
+  outUntilMs,
+  spoilageRate,
+} from './keeping';
 export type { Servings } from './servings';
 export { batchDays, drinkerCount, fridgeDays, servingsMl } from './servings';

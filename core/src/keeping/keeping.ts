@@ -149,8 +149,14 @@ function pass(run: Run, { fromMs, hours, usedAfter, outWeight: weight }: Stretch
   run.outH += hours * weight;
 }
 
-/** Walks a jar's history from the end of blending up to `untilMs`. */
-function walk(terms: JarTerms, spells: readonly JarSpell[], budgetH: number, untilMs: number): Run {
+/** Walks a jar's history from the end of blending up to `untilMs`; `onSpell` hears what is used by each spell's end. */
+function walk(
+  terms: JarTerms,
+  spells: readonly JarSpell[],
+  budgetH: number,
+  untilMs: number,
+  onSpell?: (endMs: number, usedH: number) => void,
+): Run {
   const { milkTempC, blendedAtMs, roomTempC, spentH } = terms;
   const costs = { soakH: spentH, standingH: 0, coolingH: 0, freeCoolingH: 0, warmFridgeH: 0, timeOutH: 0 };
   const run: Run = { usedH: spentH, outH: 0, bestMs: Infinity, spentMs: Infinity, outMs: Infinity, costs };
@@ -166,16 +172,17 @@ function walk(terms: JarTerms, spells: readonly JarSpell[], budgetH: number, unt
   const driftH = jarDriftH(terms.volumeMl);
   let tempC = milkTempC;
   let freeH = USUAL_COOLING_H;
-  /** Until it first leaves the fridge a jar is in its first cooling; there is no second one. */
+  /** A jar is in its first cooling until it leaves the fridge, or was as cold as the fridge; there is no second one. */
   let first = true;
   for (const [i, spell] of spells.entries()) {
     const endMs = Math.min(untilMs, spells[i + 1]?.fromMs ?? Infinity);
     if (endMs <= spell.fromMs) continue;
     const hours = Math.min((endMs - spell.fromMs) / HOUR_MS, FAR_H);
-    if (spell.place !== 'fridge') first = false;
+    if (spell.place !== 'fridge' || tempC <= spell.tempC) first = false;
     if (spell.place === 'freezer') {
       // The clock stands still; the jar comes back as cold as the fridge that thaws it.
       tempC = 0;
+      onSpell?.(endMs, run.usedH);
       continue;
     }
     const startC = tempC;
@@ -200,6 +207,7 @@ function walk(terms: JarTerms, spells: readonly JarSpell[], budgetH: number, unt
       costs.warmFridgeH += (airRate - 1) * hours;
     } else costs.timeOutH += run.usedH - usedBeforeH - hours;
     tempC = airC + (startC - airC) * Math.exp(-hours / driftH);
+    onSpell?.(endMs, run.usedH);
   }
   return run;
 }
@@ -268,4 +276,30 @@ export function keepingCosts(terms: JarTerms, spells: readonly JarSpell[], kept:
   const gearH = terms.scalded ? 0 : terms.budgetH * (1 - CARELESS_FACTOR);
   const fruitH = terms.fruit ? (terms.budgetH - gearH) * (1 - CARELESS_FACTOR) : 0;
   return { gearH, fruitH, ...walk(terms, spells, kept.budgetH, kept.discardAtMs).costs };
+}
+
+/**
+ * Hours of a jar's budget used by each of some moments, ms since 1970, in their order; `spells` as in `keeping`. Before
+ * the bottling it is what was used by then.
+ */
+export function keepingCurve(
+  terms: JarTerms,
+  spells: readonly JarSpell[],
+  momentsMs: readonly number[],
+): number[] {
+  const [first] = spells;
+  if (!first) return momentsMs.map(() => terms.spentH);
+  // A spell that is parted at a moment uses in its parts what it uses whole.
+  const parted = [...spells];
+  for (const atMs of momentsMs) {
+    let before = first;
+    for (const spell of spells) if (spell.fromMs <= atMs) before = spell;
+    if (atMs > first.fromMs) parted.push({ ...before, fromMs: atMs });
+  }
+  parted.sort((a, b) => a.fromMs - b.fromMs);
+  const usedBy = new Map<number, number>();
+  const last = Math.max(...momentsMs, first.fromMs);
+  walk(terms, parted, budgetOf(terms), last, (endMs, usedH) => usedBy.set(endMs, usedH));
+  const bottledH = walk(terms, spells, budgetOf(terms), first.fromMs).usedH;
+  return momentsMs.map((atMs) => usedBy.get(atMs) ?? bottledH);
 }

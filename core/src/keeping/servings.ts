@@ -1,5 +1,5 @@
 import type { JarTerms } from './keeping';
-import { budgetOf, spoilageRate } from './keeping';
+import { DEFAULT_BUDGET_H, budgetOf, spoilageRate } from './keeping';
 
 /** Who drinks, and for how long: so many people, glasses a day each, and days. */
 export interface Servings {
@@ -13,12 +13,16 @@ export function servingsMl({ people, glassesADay, days }: Servings, glassMl: num
   return people * glassesADay * days * glassMl;
 }
 
-/** How long milk keeps in a fridge that stays at `fridgeTempC`, in days and parts of a day. An estimate. */
+/**
+ * How long milk keeps in a fridge that stays at `fridgeTempC`, in days and parts of a day. An estimate; five days hang on
+ * a log that is still to come, and are not counted on.
+ */
 export function fridgeDays(
   terms: Pick<JarTerms, 'budgetH' | 'scalded' | 'fruit'>,
   fridgeTempC: number,
 ): number {
-  return budgetOf(terms) / spoilageRate(fridgeTempC) / 24;
+  const budgetH = terms.budgetH > DEFAULT_BUDGET_H ? DEFAULT_BUDGET_H : terms.budgetH;
+  return budgetOf({ ...terms, budgetH }) / spoilageRate(fridgeTempC) / 24;
 }
 
 /** Days for which milk is wanted, parted into batches that each keep as long as they are drunk. */

@@ -59,6 +59,16 @@ const INPUTS: { [N in ComputeJobName]: ComputeInput<N> } = {
   firstFit: {
     wishes: [2, 3, 40].map((h) => ({ job: planned('new', nowMs + h * H_MS).job, calendar: open })),
   },
+  fridgeCsv: {
+    text: [
+      'time,temp_c',
+      ...Array.from({ length: 20 }, (_, i) => `2026-03-01 10:${10 + i},4.${i % 10}`),
+    ].join('\n'),
+    timeZone: 'UTC',
+    unit: null,
+    dayFirst: true,
+    nowMs,
+  },
 };
 const NAMES = Object.keys(INPUTS) as ComputeJobName[];
 

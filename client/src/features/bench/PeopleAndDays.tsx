@@ -84,7 +84,11 @@ function HowLongItKeeps({ servings }: { servings: Servings }) {
   const { draft, recipe, kitchen, model } = useBench();
   const { budgetH, fridgeTempC, profile } = kitchen;
   const keeps = fridgeDays(
-    { budgetH, scalded: true, fruit: shortensKeeping(recipe, model.pantry) },
+    {
+      budgetH,
+      scalded: true,
+      fruit: shortensKeeping(recipe, model.pantry),
+    },
     fridgeTempC,
   );
   const parts = batchDays(servings.days, keeps);

@@ -1,6 +1,7 @@
 import { lazy } from 'react';
 
 export { Again } from './Again';
+export { JUST_NOW, PastDay, usePastMoment } from './pastMoment';
 export { readTimeOfDay } from './wish';
 
 // Drawn beside what is next where there is room for it, and loaded only then.

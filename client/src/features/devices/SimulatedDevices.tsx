@@ -22,14 +22,11 @@ import { QuantityField } from '../../ui/QuantityField';
 import { Slider } from '../../ui/Slider';
 import { AppText } from '../../ui/AppText';
 import { SPACE, useColours } from '../../ui/theme';
+import { bytesOf } from './packetBytes';
 
 const TICK_MS = 150;
 const LOADS_G = [0, 150, 190, 450, 930];
 const SEED = 5_512;
-
-function bytesOf(packet: DataView): Uint8Array<ArrayBuffer> {
-  return Uint8Array.from({ length: packet.byteLength }, (_, i) => packet.getUint8(i));
-}
 
 /** A scale that is not there, read as often as one that is, and what can be done to it. */
 function useSimulatedScale(stepG: ScaleManners['stepG']) {

@@ -1,1 +1,2 @@
 export { DevicesPanel } from './DevicesPanel';
+export { SimulatedFridgeSensor } from './SimulatedFridgeSensor';

@@ -137,6 +137,7 @@ function PlacePanel({ control }: SettingsProps) {
           { value: 48, label: '2 days' },
           { value: 72, label: '3 days' },
           { value: 96, label: '4 days', note: 'usual' },
+          { value: 120, label: '5 days', note: 'only while the fridge’s log shows it' },
         ]}
       />
     </Panel>

@@ -1,11 +1,4 @@
-import {
-  clockText,
-  hygieneAsked,
-  hygieneFailed,
-  jarsToFill,
-  strainersOf,
-  timeOnDay,
-} from '@humble-churn/core';
+import { hygieneAsked, hygieneFailed, jarsToFill, strainersOf } from '@humble-churn/core';
 import type { Hygiene, Recipe } from '@humble-churn/core';
 import { useRouter } from 'expo-router';
 import { useRef, useState } from 'react';
@@ -25,14 +18,12 @@ import { useRecordTo, useStartBatch } from '../../wire/batches';
 import { serverNowMs } from '../../wire/clock';
 import type { KnownKitchen } from '../../wire/kitchen';
 import { useKitchen } from '../../wire/kitchen';
-import { dayText } from '../../wire/moments';
 import { useRecipes } from '../../wire/recipes';
 import { HygieneAnswers } from '../counter';
-import { readTimeOfDay } from '../days';
+import { PastDay, usePastMoment } from '../days';
 
 /** A batch can be entered so many days later at most: a server takes no older news. */
 const DAYS_BACK = 13;
-const DAY_MS = 86_400_000;
 /** Between the beginning of such a batch and its jars in the log, ms. */
 const BEFORE_JARS_MS = 60_000;
 
@@ -76,22 +67,6 @@ function EnterAfterwards({ kitchen, recipes }: { kitchen: KnownKitchen; recipes:
   );
 }
 
-/** When the jars were filled; null where it cannot be, with the reason. */
-function useWhen(kitchen: KnownKitchen) {
-  const [daysBack, setDaysBack] = useState(0);
-  const [time, setTime] = useState(() => clockText('08:00', kitchen));
-  const nowMs = serverNowMs();
-  const read = readTimeOfDay(time);
-  const atMs = read && timeOnDay(nowMs, -daysBack, read.hours, read.minutes, kitchen.timeZone);
-  const trouble =
-    atMs === null
-      ? 'A time of day, such as 08:00.'
-      : atMs > nowMs
-        ? 'That is still to come. Choose an earlier time.'
-        : null;
-  return { daysBack, setDaysBack, time, setTime, atMs: trouble === null ? atMs : null, trouble, nowMs };
-}
-
 /** What the log says of such a batch: the milk that came, in the household's jars in their order. */
 function madeBefore(milkMl: number, hygiene: Hygiene, kitchen: KnownKitchen): RecordableEvent[] {
   const jars = jarsToFill(milkMl, kitchen.profile.jars).map(({ label, volumeMl }) => ({
@@ -113,7 +88,7 @@ function WhatCameOfIt({ recipe, kitchen }: { recipe: Recipe; kitchen: KnownKitch
   const recordTo = useRecordTo();
   // One batch however often the tap is tried.
   const key = useRef(crypto.randomUUID());
-  const when = useWhen(kitchen);
+  const when = usePastMoment(kitchen, serverNowMs(), 0);
   const [milkMl, setMilkMl] = useState<number | null>(null);
   const [hygiene, setHygiene] = useState<Hygiene>({});
   const asked = hygieneAsked(strainersOf(recipe));
@@ -135,17 +110,7 @@ function WhatCameOfIt({ recipe, kitchen }: { recipe: Recipe; kitchen: KnownKitch
   };
   return (
     <Panel title="What came of it?">
-      <Choice
-        label="Day"
-        value={when.daysBack}
-        onChange={when.setDaysBack}
-        options={Array.from({ length: DAYS_BACK + 1 }, (_, value) => ({
-          value,
-          label:
-            value === 0 ? 'Today' : value === 1 ? 'Yesterday' : dayText(when.nowMs - value * DAY_MS, kitchen),
-        }))}
-        slides
-      />
+      <PastDay moment={when} kitchen={kitchen} most={DAYS_BACK} />
       <View style={styles.fields}>
         <NameField label="Bottled at" value={when.time} onChange={when.setTime} error={when.trouble} />
         <MeasureField

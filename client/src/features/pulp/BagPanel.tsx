@@ -1,4 +1,3 @@
-import type { PulpBag } from '@humble-churn/core';
 import { bagAllergens, formatMass } from '@humble-churn/core';
 import { allergensText } from '@humble-churn/contract';
 import { useState } from 'react';
@@ -9,22 +8,14 @@ import { NutMark } from '../../ui/NutMark';
 import { Panel } from '../../ui/Panel';
 import { PULP_PLACE_LABELS } from '../../ui/pulpLabels';
 import { SPACE } from '../../ui/theme';
-import type { KnownKitchen } from '../../wire/kitchen';
 import { useOwnIngredients } from '../../wire/kitchen';
 import { momentText } from '../../wire/moments';
+import type { BagProps } from './bagProps';
 import { BecomeForm } from './BecomeForm';
 import { DryForm } from './DryForm';
 import { DryingBag } from './DryingBag';
 import { MoveForm } from './MoveForm';
 import { bagName, traitsText } from './bagWords';
-
-export interface BagProps {
-  bag: PulpBag;
-  /** All there are: what it can be put together with. */
-  bags: readonly PulpBag[];
-  kitchen: KnownKitchen;
-  nowMs: number;
-}
 
 type Form = 'become' | 'move' | 'dry';
 

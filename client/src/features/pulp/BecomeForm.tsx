@@ -9,7 +9,7 @@ import { Choice } from '../../ui/Choice';
 import { Notice } from '../../ui/Notice';
 import { PULP_USE_LABELS } from '../../ui/pulpLabels';
 import { SPACE } from '../../ui/theme';
-import type { BagProps } from './BagPanel';
+import type { BagProps } from './bagProps';
 import { PartOfBag } from './PartOfBag';
 import { useRecordPulp } from './useRecordPulp';
 

@@ -17,7 +17,7 @@ import { MeasureField } from '../../ui/MeasureField';
 import { Notice } from '../../ui/Notice';
 import { QuantityField } from '../../ui/QuantityField';
 import { SPACE } from '../../ui/theme';
-import type { BagProps } from './BagPanel';
+import type { BagProps } from './bagProps';
 import { useRecordPulp } from './useRecordPulp';
 
 const SIDE_CM = { min: 5, max: 200 } as const;

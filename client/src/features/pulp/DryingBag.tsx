@@ -18,7 +18,7 @@ import { MeasureField } from '../../ui/MeasureField';
 import { SPACE } from '../../ui/theme';
 import { useWidth } from '../../ui/useWidth';
 import { momentText } from '../../wire/moments';
-import type { BagProps } from './BagPanel';
+import type { BagProps } from './bagProps';
 import { useRecordPulp } from './useRecordPulp';
 
 /** Pulp on its tray: when it is dry, by layer and heat and by what was weighed; and off the tray. */

@@ -8,7 +8,7 @@ import { Button } from '../../ui/Button';
 import { Choice } from '../../ui/Choice';
 import { PULP_PLACE_LABELS } from '../../ui/pulpLabels';
 import { SPACE } from '../../ui/theme';
-import type { BagProps } from './BagPanel';
+import type { BagProps } from './bagProps';
 import { PartOfBag } from './PartOfBag';
 import { bagName } from './bagWords';
 import { useRecordPulp } from './useRecordPulp';

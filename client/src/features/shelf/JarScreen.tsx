@@ -4,6 +4,7 @@ import {
   formatDuration,
   formatTemp,
   formatVolume,
+  jarColdLog,
   jarKeeping,
   jarTerms,
   outUntilMs,
@@ -16,6 +17,7 @@ import { useJarAllergensText } from '../../wire/allergens';
 import { useNowMs } from '../../wire/clock';
 import { momentText } from '../../wire/moments';
 import { doseText } from '../counter';
+import { WhyNotAWeek, notColdWords } from '../fridge';
 import type { KnownBatch } from '../../wire/batches';
 import type { KnownKitchen } from '../../wire/kitchen';
 import { undoing, useBatch, useRecord } from '../../wire/batches';
@@ -32,6 +34,7 @@ import { useToast } from '../../ui/Toast';
 import { QueryFallback } from '../../ui/QueryFallback';
 import { AppText } from '../../ui/AppText';
 import { SPACE } from '../../ui/theme';
+import { BudgetCurve } from './BudgetCurve';
 import { DrinksPanel } from './DrinksPanel';
 import { Freshness, KeepingTimes } from './Freshness';
 import { JarChecks } from './JarChecks';
@@ -59,7 +62,7 @@ export function JarScreen({ batchId, jarId }: { batchId: string; jarId: string }
 function reasonWords(kept: Keeping, kitchen: KnownKitchen): string {
   switch (kept.because) {
     case 'budget':
-      return `The batch has ${kept.budgetH.toFixed(0)} hours at ${formatTemp(4, kitchen.measures)}; ${kept.usedH.toFixed(1)} of them are used, at the ${formatTemp(kitchen.fridgeTempC, kitchen.measures)} your fridge is set to. A warmer fridge uses them faster.`;
+      return `The batch has ${kept.budgetH.toFixed(0)} hours at ${formatTemp(4, kitchen.measures)}; ${kept.usedH.toFixed(1)} of them are used, by how warm your fridge was. A warmer fridge uses them faster.`;
     case 'out-of-fridge':
       return `It was, or will be, out of the fridge for two hours in all since blending. That is the limit, whatever it smells like.`;
     case 'frozen':
@@ -173,14 +176,34 @@ function HowItStands({ batch, jar, kitchen, kept, nowMs }: KeptJar) {
   );
 }
 
-function WhyThisLong({ batch, jar, kitchen, kept }: KeptJar) {
+/** Five days hang on the fridge's log, and the question why it is no week comes up here. */
+function FiveDays({ batch, jar, kitchen, nowMs }: KeptJar) {
+  const log = jarColdLog(jar, kitchen.readings, nowMs);
+  return (
+    <>
+      {batch.state.budgetH === 120 && (
+        <AppText>
+          {log.cold
+            ? 'It has five days, for as long as the fridge’s log stays as cold.'
+            : `It has four days and not five: ${notColdWords(log, nowMs, kitchen)}.`}
+        </AppText>
+      )}
+      <WhyNotAWeek />
+    </>
+  );
+}
+
+function WhyThisLong(parts: KeptJar) {
+  const { batch, jar, kitchen, kept, nowMs } = parts;
   return (
     <Panel title="Why this long">
       <AppText>{reasonWords(kept, kitchen)}</AppText>
       <AppText>
         It was bottled near {formatTemp(jarTerms(batch.state, jar).milkTempC, kitchen.measures)}.
       </AppText>
-      <TimeSpent batch={batch} jar={jar} kitchen={kitchen} kept={kept} />
+      <BudgetCurve batch={batch} jar={jar} kitchen={kitchen} nowMs={nowMs} />
+      <TimeSpent batch={batch} jar={jar} kitchen={kitchen} kept={kept} nowMs={nowMs} />
+      <FiveDays {...parts} />
       <AppText kind="small" tone="soft">
         An estimate, by custom. Smell and look each time; when in doubt, throw it out. Salt does not add
         anything. Not for infants; those with an allergy, the pregnant and the frail ask a doctor first.

@@ -1,5 +1,6 @@
 import type { JarState, PulpBag } from '@humble-churn/core';
 import { formatTemp, formatVolume, jarKeeping, pulpBags } from '@humble-churn/core';
+import { useRouter } from 'expo-router';
 import { StyleSheet, View } from 'react-native';
 import { useNowMs } from '../../wire/clock';
 import { momentText } from '../../wire/moments';
@@ -9,6 +10,7 @@ import { useActiveBatches } from '../../wire/batches';
 import { useKitchen } from '../../wire/kitchen';
 import { CardLink } from '../../ui/CardLink';
 import { NutMark } from '../../ui/NutMark';
+import { Button } from '../../ui/Button';
 import { Panel } from '../../ui/Panel';
 import { PULP_PLACE_LABELS } from '../../ui/pulpLabels';
 import { SafetyLink } from '../../ui/SafetyLink';
@@ -32,6 +34,7 @@ export function ShelfScreen() {
   const batches = useActiveBatches();
   const kitchen = useKitchen();
   const nowMs = useNowMs(30_000);
+  const router = useRouter();
   if (!batches.data || !kitchen.data) {
     return <QueryFallback title="Shelf" what="the jars" queries={[batches, kitchen]} />;
   }
@@ -58,6 +61,14 @@ export function ShelfScreen() {
         kitchen={kitchen.data}
         nowMs={nowMs}
       />
+      <View style={styles.fridge}>
+        <Button
+          label="The fridge’s log"
+          hint="How warm the fridge was: its log"
+          kind="quiet"
+          onPress={() => router.navigate('/fridge')}
+        />
+      </View>
       <Group title="Freezer" jars={freezer} kitchen={kitchen.data} nowMs={nowMs} />
       <PulpCard bags={pulpBags(batches.data, nowMs)} kitchen={kitchen.data} nowMs={nowMs} />
       <AppText kind="small" tone="soft">
@@ -177,6 +188,7 @@ function PulpCard({
 }
 
 const styles = StyleSheet.create({
+  fridge: { alignItems: 'flex-start' },
   group: { gap: SPACE.medium },
   jars: { flexDirection: 'row', flexWrap: 'wrap', gap: SPACE.medium },
   board: { height: 6, borderRadius: 3 },

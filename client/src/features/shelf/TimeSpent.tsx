@@ -35,14 +35,16 @@ export function TimeSpent({
   jar,
   kitchen,
   kept,
+  nowMs,
 }: {
   batch: KnownBatch;
   jar: JarState;
   kitchen: KnownKitchen;
   kept: Keeping;
+  nowMs: number;
 }) {
   const colour = useColours();
-  const costs = jarCosts(batch.state, jar, kitchen.readings, kept);
+  const costs = jarCosts(batch.state, jar, kitchen.readings, kept, nowMs);
   // Batches of this release say what it was.
   const failed = hygieneFailed(batch.state.hygiene).map((part) => HYGIENE_FAILED[part]);
   const lines = COSTS.filter(({ key }) => costs[key] >= LEAST_H).map((line) =>

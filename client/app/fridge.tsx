@@ -1,0 +1,1 @@
+export { FridgeScreen as default } from '~/features/fridge/FridgeScreen';

@@ -1,0 +1,2 @@
+export { notColdWords } from './FiveDays';
+export { WhyNotAWeek } from './WhyNotAWeek';
