@@ -1,7 +1,7 @@
 import type { EventBody, Recipe } from '@humble-churn/core';
 import { plainRecipe } from '@humble-churn/core';
 import type { Page } from '@playwright/test';
-import { allSent, expect, madeUpTo, stateOf, test } from './kitchen';
+import { allSent, expect, figure, madeUpTo, opensOffline, stateOf, test } from './kitchen';
 
 test.use({ hasTouch: true, viewport: { width: 390, height: 844 } });
 
@@ -154,4 +154,60 @@ test('pulp dries on a tray, three weighings make the end surer, and low heat is 
   await button(page, 'Onto the tray').tap();
   await expect(button(page, 'Dry: to the fridge')).toBeVisible();
   await expect(button(page, 'Dry: to the cupboard')).toHaveCount(0);
+});
+
+test('“I want crackers on Sunday”: the milk whose pulp makes them is planned, also while the server is away', async ({
+  page,
+  ownKitchen,
+}) => {
+  const { url } = ownKitchen;
+  await page.request.post(`${url}/api/recipes`, {
+    data: { recipe: { ...QUICK, name: 'Almond for the oven' } },
+    headers: { 'idempotency-key': crypto.randomUUID() },
+  });
+  await page.goto(`${url}/pulp`);
+  await opensOffline(page);
+  await button(page, 'Plan: Crackers').tap();
+  const days = page.getByRole('radiogroup', { name: 'On which day' }).getByRole('radio');
+  await expect(days).toHaveCount(7);
+  await days.nth(2).tap();
+  const said = page.getByText(/of Almond for the oven leaves pulp with about \d+ g of solids/);
+  const volumeMl = figure(await said.textContent(), 'mL');
+  await button(page, 'Plan that milk').tap();
+  await expect(page).toHaveURL(/days\?ready=.*milk=Almond/);
+  const proposal = page.getByRole('region', { name: 'Almond for the oven' });
+  await expect(proposal).toContainText('Weigh');
+  await page.reload();
+  await expect(proposal).toContainText('Weigh');
+  await expect(page.getByRole('radio', { name: 'Almond for the oven' })).toBeChecked();
+  await expect(page.getByRole('textbox', { name: /Milk in each/ })).toHaveValue(String(volumeMl));
+  await ownKitchen.stop('SIGKILL');
+  await button(page, 'Save plan').tap();
+  await expect(page.getByRole('heading', { name: 'Almond for the oven: kept' })).toBeVisible();
+  await ownKitchen.start();
+  await allSent(page);
+  const { plans } = (await (await page.request.get(`${url}/api/plans`)).json()) as {
+    plans: { recipe: Recipe; glassAt: string }[];
+  };
+  expect(plans.map(({ recipe }) => recipe.amount)).toEqual([{ by: 'milk', volumeMl }]);
+  const glassMs = Date.parse(plans[0]?.glassAt ?? '');
+  expect(glassMs - Date.now()).toBeGreaterThan(2 * 24 * HOUR_MS);
+  expect(glassMs - Date.now()).toBeLessThan(4 * 24 * HOUR_MS);
+});
+
+test('Now says what is drunk a day, what would be thrown away, what to thaw, and by when there must be more', async ({
+  page,
+  demo,
+}) => {
+  await page.goto(demo.url);
+  const ahead = page.getByRole('region', { name: 'If you go on like this' });
+  await expect(ahead).toContainText(/mL a day, as over the last two weeks; an estimate/);
+  await expect(ahead).toContainText(/The milk lasts until/);
+  await ahead.getByRole('button', { name: 'Plan more milk for when it runs out' }).tap();
+  await expect(page).toHaveURL(/days\?ready=/);
+  await page.goto(`${demo.url}/pulp`);
+  const account = page.getByRole('region', { name: 'Where the nuts went' });
+  await expect(account).toContainText(/of each 100 g/);
+  const drawing = account.getByRole('img');
+  await expect(drawing).toHaveAccessibleName(/^In: .* 100 g\. Out: .*\d+/);
 });

@@ -18,13 +18,19 @@ const LINES = 35;
 const READS = 100;
 const LIMIT_MS = 50;
 
-/** Batches that are over, over and over, each time a month earlier. */
+/** Batches that are over, over and over, each time a month earlier; what has milk or pulp left eight times; a fridge’s log. */
 const MANY = `
   CREATE TEMP TABLE copies AS
     SELECT gen_random_uuid() AS copy, b.*, n * interval '30 days' AS earlier
     FROM batches b, generate_series(1, ${BATCHES}) n WHERE NOT b.active ORDER BY n LIMIT ${BATCHES};
+  INSERT INTO copies SELECT gen_random_uuid(), b.*, n * interval '1 minute' FROM batches b, generate_series(1, 8) n
+    WHERE b.active;
+  INSERT INTO fridge_days (kitchen_id, day, readings, means)
+    SELECT k.id, to_char(now() - n * interval '1 day', 'YYYY-MM-DD'),
+      (SELECT jsonb_agg(jsonb_build_array(m * 60000, 4)) FROM generate_series(0, 1439) m),
+      (SELECT jsonb_agg(4) FROM generate_series(1, 144)) FROM kitchens k, generate_series(0, 69) n;
   INSERT INTO batches (kitchen_id, id, time_zone, created_at, active, changed_in, summary)
-    SELECT kitchen_id, copy, time_zone, created_at - earlier, false, changed_in, summary FROM copies;
+    SELECT kitchen_id, copy, time_zone, created_at - earlier, active, changed_in, summary FROM copies;
   INSERT INTO batch_events (kitchen_id, batch_id, id, at, time_zone, what, added_in)
     SELECT e.kitchen_id, copy, gen_random_uuid(), e.at - earlier, e.time_zone, e.what, e.added_in
     FROM copies c JOIN batch_events e ON e.kitchen_id = c.kitchen_id AND e.batch_id = c.id ORDER BY copy, e.seq;
@@ -76,7 +82,9 @@ async function onEngine(engine, note) {
   const server = await RunningServer.start(dataDir, [], {}, { engine });
   const middle = (await server.get('/api/notebook?limit=100')).body.nextBefore;
   const paths = {
-    'what is active (Now, Shelf)': '/api/batches?scope=active',
+    'what is active (Now, Shelf, Pulp)': '/api/batches?scope=active',
+    'where the nuts went': '/api/account',
+    'ten weeks of the fridge’s log': '/api/kitchen/fridge-days',
     'a page of the notebook': '/api/notebook?limit=30',
     'a page further back': `/api/notebook?limit=30&before=${encodeURIComponent(middle)}`,
   };

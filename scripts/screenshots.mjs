@@ -44,10 +44,6 @@ const down = (label, where) => async (page) => {
   await page.getByLabel(label, { exact: true }).evaluate((element) => element.scrollBy(0, -12));
 };
 const region = (name) => (page) => page.getByRole('region', { name });
-await shoot('bench-handles', PHONE, 'light', async (page) => {
-  await bench(page);
-  await page.getByRole('button', { name: /^Water to nuts:/ }).click();
-});
 await shoot('pour', PHONE, 'light', down('The recipe', region('The pour')));
 await shoot('curves', PHONE, 'dark', down('The recipe', region('What if')));
 await shoot('beside-wide', WIDE, 'light', async (page) => {
@@ -119,5 +115,17 @@ await shoot('notebook', PHONE, 'light', async (page) => {
 });
 await shoot('record', PHONE, 'light', into('/notebook', /^Walnut/));
 await shoot('kitchen', PHONE, 'light', open('/kitchen'));
+// Last: a night without power shortens every jar.
+await shoot('fridge', PHONE, 'light', async (page) => {
+  await page.goto(`${url}/fridge`);
+  await page.getByRole('button', { name: 'Log the simulated sensor' }).click();
+  const download = page.waitForEvent('download');
+  await page.getByRole('button', { name: 'What it remembers, as CSV' }).click();
+  await page.getByRole('button', { name: 'Stop logging' }).click();
+  await page.getByLabel('File of a fridge’s log').setInputFiles(await (await download).path());
+  await page.getByRole('button', { name: /^Keep \d+ readings/ }).click();
+  await page.getByText(/readings are in the log/).waitFor();
+  await page.getByRole('main').evaluate((element) => element.scrollTo(0, 0));
+});
 await browser.close();
 stop();

@@ -15,6 +15,8 @@ export function eventRefusalMessage(code: EventRefusalCode): string {
       return 'This batch has no such jar.';
     case 'jar-gone':
       return 'This jar is already empty or thrown away.';
+    case 'jar-there':
+      return 'This batch has such a jar already.';
     case 'too-late-to-freeze':
       return 'Only milk that is still at its best may be frozen, and only once.';
     case 'not-the-last-event':

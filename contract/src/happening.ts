@@ -159,7 +159,14 @@ export const EventBodySchema = z
       sense: z.enum(JAR_SENSES),
       finding: z.enum(JAR_FINDINGS),
     }),
-    z.object({ type: z.literal('jar-emptied'), jarId: JarIdSchema }),
+    z.object({
+    type: z.literal('jar-split'),
+    jarId: JarIdSchema,
+    newId: z.uuid(),
+    label: z.string().trim().min(1).max(40),
+    volumeMl: pouredMl,
+  }),
+  z.object({ type: z.literal('jar-emptied'), jarId: JarIdSchema }),
     z.object({
       type: z.literal('pulp-moved'),
       portionId: PortionIdSchema,

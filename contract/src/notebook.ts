@@ -1,5 +1,5 @@
 import type { BatchSummary } from '@humble-churn/core';
-import { LIKING, VERDICTS } from '@humble-churn/core';
+import { DESTINATIONS, LIKING, VERDICTS } from '@humble-churn/core';
 import { z } from 'zod';
 import { BatchCursorSchema } from './batch';
 import { RevisionSchema } from './revision';
@@ -26,6 +26,12 @@ export const BatchSummarySchema = z
     words: z.string().nullable().default(null),
     /** What went in besides water: nuts as predicted, additions as they were put in. */
     parts: z.array(z.object({ key: z.string(), massG: amount })),
+    /** Where its nuts went, by share; lists of older releases know neither this nor what was drunk. */
+    went: z
+      .object({ nutG: amount, shares: z.record(z.enum(DESTINATIONS), amount) })
+      .nullable()
+      .default(null),
+    pours: z.array(z.object({ atMs: z.number(), volumeMl: amount })).default([]),
   })
   .meta({ id: 'BatchSummary' }) satisfies z.ZodType<BatchSummary>;
 
@@ -39,3 +45,23 @@ export const NotebookSchema = z
   .meta({ id: 'Notebook' });
 
 export type Notebook = z.infer<typeof NotebookSchema>;
+
+/** What was made and drunk since a moment. */
+export const AccountSchema = z
+  .object({
+    /** By month and nut, the latest month first. */
+    months: z.array(
+      z.object({
+        month: z.string().regex(/^\d{4}-\d{2}$/),
+        nut: z.string(),
+        batches: z.number().int(),
+        nutG: amount,
+        wentG: z.record(z.enum(DESTINATIONS), amount),
+      }),
+    ),
+    /** Milk drunk a day over the last two weeks, mL; an estimate. */
+    drunkPerDayMl: amount,
+  })
+  .meta({ id: 'Account' });
+
+export type Account = z.infer<typeof AccountSchema>;

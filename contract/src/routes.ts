@@ -20,7 +20,7 @@ import { ChangesSchema } from './changes';
 import { FitRequestSchema, FitSchema } from './fit';
 import { FridgeDayParams, FridgeDaySchema, FridgeDaysSchema, LogFridgeSchema } from './fridge';
 import { FridgeLogSchema, KitchenPatchSchema, KitchenSchema } from './kitchen';
-import { NotebookSchema } from './notebook';
+import { AccountSchema, NotebookSchema } from './notebook';
 import { NewPlanSchema, PlanListSchema, PlanPatchSchema, PlanSchema } from './plan';
 import { PredictionSchema, UncertaintySchema } from './prediction';
 import {
@@ -264,6 +264,13 @@ export const ROUTES = {
       before: BatchCursorSchema.optional(),
     }),
     response: NotebookSchema,
+  }),
+  account: route({
+    ...GET,
+    path: '/api/account',
+    summary: 'Where the nuts of the last months went, and how much milk is drunk a day',
+    query: z.object({ months: z.coerce.number().int().min(1).max(24).default(6) }),
+    response: AccountSchema,
   }),
   batch: route({
     ...GET,

@@ -318,8 +318,9 @@ test('a kitchen’s settings', () => {
   expect(complaints(KitchenSettingsSchema.safeParse({ ...settings, currency: 'euro' }))).toEqual([
     'currency',
   ]);
-  // The long budget needs a fridge log, which a setting cannot promise.
-  expect(complaints(KitchenSettingsSchema.safeParse({ ...settings, budgetH: 120 }))).toEqual(['budgetH']);
+  // Five days can be chosen: a jar has them only while the fridge's log shows it. A week cannot.
+  expect(complaints(KitchenSettingsSchema.safeParse({ ...settings, budgetH: 120 }))).toEqual([]);
+  expect(complaints(KitchenSettingsSchema.safeParse({ ...settings, budgetH: 168 }))).toEqual(['budgetH']);
   // A patch holds what it names and nothing that would be filled in.
   for (const patch of [{ fridgeTempC: 5 }, { profile: { glassMl: 250 } }, { locale: null }]) {
     expect(KitchenPatchSchema.parse(patch)).toEqual(patch);

@@ -28,7 +28,7 @@ import type { Serving } from './routeHandlers';
 import type { LiveStreams } from './liveStreams';
 import { serve, serveCommand, serveParsed } from './routeHandlers';
 import { calendarOf } from './calendar';
-import { listNotebook } from './notebook';
+import { listNotebook, viewAccount } from './notebook';
 import { fitGlass } from './planFitting';
 import { listPlans, viewPlan } from './planRows';
 import { changePlan, refit, fitPlan, makePlan, markStarted, calendarPlans } from './plans';
@@ -223,6 +223,9 @@ function serveBatches(serving: Serving, logs: BatchLogs): void {
   );
   serveParsed(serving, ROUTES.notebook, ({ kitchen, query }) =>
     kitchen.read((scope) => listNotebook(scope, query)),
+  );
+  serve(serving, ROUTES.account, ({ kitchen, query }) =>
+    kitchen.read((scope) => viewAccount(scope, query.months)),
   );
   serveParsed(serving, ROUTES.batch, ({ kitchen, params }) => viewBatch(kitchen, logs, params.batchId));
   serveCommand(serving, ROUTES.startBatch, {

@@ -1,10 +1,15 @@
-import type { Notebook } from '@humble-churn/contract';
+import type { Account, Notebook } from '@humble-churn/contract';
 import { BatchSummarySchema } from '@humble-churn/contract';
-import { batchSummary } from '@humble-churn/core';
-import { and, asc, eq, gt, isNull } from 'drizzle-orm';
+import { batchSummary, drunkPerDayMl, nutAccount } from '@humble-churn/core';
+import { TZDate } from '@date-fns/tz';
+import { format } from 'date-fns/format';
+import { startOfMonth } from 'date-fns/startOfMonth';
+import { subMonths } from 'date-fns/subMonths';
+import { and, asc, eq, gt, gte, isNull } from 'drizzle-orm';
 import { BatchLogs, coreView } from './batchLogs';
 import { NEWEST_FIRST, olderThan, pageOf } from './batchPages';
 import type { KitchenAccess, Scope } from './kitchenAccess';
+import { kitchenSettings } from './kitchens';
 import { readRevisions } from './revision';
 import { batches } from './tables';
 
@@ -29,6 +34,45 @@ export async function listNotebook(
     }),
     nextBefore,
     revision,
+  };
+}
+
+const DAY_MS = 86_400_000;
+
+/** `2026-11`: the month of a moment by the kitchen's clock. */
+function monthOf(ms: number, timeZone: string): string {
+  return format(new TZDate(ms, timeZone), 'yyyy-MM');
+}
+
+/** Where the nuts of the last months went, this one counted, and how much milk is drunk a day. */
+export async function viewAccount(scope: Scope, months: number): Promise<Account> {
+  const { db, kitchenId, now } = scope;
+  const { timeZone } = await kitchenSettings(scope);
+  const nowMs = now.getTime();
+  const since = startOfMonth(subMonths(new TZDate(nowMs, timeZone), months - 1)).getTime();
+  // Milk that was frozen is still drunk two months later.
+  const fromMs = Math.min(since, nowMs - 90 * DAY_MS);
+  const rows = await db
+    .select({ summary: batches.summary })
+    .from(batches)
+    .where(and(eq(batches.kitchenId, kitchenId), gte(batches.createdAt, new Date(fromMs - 14 * DAY_MS))));
+  const read = rows.flatMap(({ summary }) => {
+    const parsed = BatchSummarySchema.safeParse(summary);
+    return parsed.success ? [parsed.data] : [];
+  });
+  const firstMs = read.reduce((first, { plannedAtMs }) => Math.min(first, plannedAtMs), nowMs);
+  const made = read.flatMap(({ plannedAtMs, went, parts, nuts }) =>
+    went && plannedAtMs >= since
+      ? [{ month: monthOf(plannedAtMs, timeZone), went, nuts: parts.slice(0, nuts.length) }]
+      : [],
+  );
+  return {
+    months: nutAccount(made),
+    drunkPerDayMl: drunkPerDayMl(
+      read.flatMap(({ pours }) => pours),
+      firstMs,
+      nowMs,
+    ),
   };
 }
 

@@ -1,7 +1,13 @@
 import type { Batch } from '@humble-churn/contract';
-import { BatchListSchema, FridgeLogSchema, coreEvent, fromInstant } from '@humble-churn/contract';
+import {
+  AccountSchema,
+  BatchListSchema,
+  FridgeLogSchema,
+  coreEvent,
+  fromInstant,
+} from '@humble-churn/contract';
 import type { BatchState } from '@humble-churn/core';
-import { batchState, comparisons, jarKeeping, pulpKeeping } from '@humble-churn/core';
+import { RATE_DAYS, batchState, comparisons, jarKeeping, pours, pulpKeeping } from '@humble-churn/core';
 import { ENGINE, RunningServer, newDataDir, removeDataDir } from './runningServer';
 
 const dataDir = newDataDir();
@@ -77,6 +83,24 @@ test('one soak under way, one batch mis-weighed, one thrown away', () => {
   expect(wrong).toHaveLength(1);
   const thrown = states.filter((state) => state.jars.some((jar) => jar.fate === 'discarded'));
   expect(thrown.map((state) => state.jars[0]?.discardReason)).toEqual(['Smells sour']);
+});
+
+test('where its nuts went closes to one in a hundred, and what is drunk a day is what was poured', async () => {
+  const answer = await server.get('/api/account?months=3');
+  const { months, drunkPerDayMl } = AccountSchema.parse(answer.body);
+  expect(new Set(months.map(({ nut }) => nut)).size).toBeGreaterThan(3);
+  for (const { nutG, wentG } of months) {
+    const went = Object.values(wentG).reduce((sum, one) => sum + one, 0);
+    expect(Math.abs(went - nutG)).toBeLessThan(nutG / 100);
+  }
+  const nutG = states.reduce((sum, { prediction }) => sum + prediction.nutG, 0);
+  expect(months.reduce((sum, one) => sum + one.nutG, 0)).toBeCloseTo(nutG, 3);
+  const since = Date.now() - RATE_DAYS * DAY_MS;
+  const poured = states.flatMap((state) => pours(state)).filter(({ atMs }) => atMs > since);
+  const pouredMl = poured.reduce((sum, { volumeMl }) => sum + volumeMl, 0);
+  expect(pouredMl).toBeGreaterThan(500);
+  // A pour two weeks ago to the minute may have left the window between the two questions.
+  expect(Math.abs(drunkPerDayMl * RATE_DAYS - pouredMl)).toBeLessThan(1000);
 });
 
 test('the nut-free milk is free of tree nuts', () => {

@@ -96,6 +96,7 @@ const ROUTE_CASES: Readonly<Record<RouteName, () => Promise<void>>> = {
     const path = `/api/kitchen/fridge-days/${MEASURED.at.slice(0, 10)}`;
     expect((await get(path, OURS)).body.readings).toEqual([MEASURED]);
   },
+  account: async () => expect((await get('/api/account')).body).toEqual({ months: [], drunkPerDayMl: 0 }),
   changes: async () => {
     const { body } = await get('/api/changes?since=0');
     expect(JSON.stringify(body)).not.toMatch(new RegExp(`${ours.batchId}|${ours.planId}`));

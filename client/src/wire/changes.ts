@@ -137,6 +137,8 @@ export function takeIn(client: QueryClient, changes: Changes): void {
   // Last: whatever is put into a query makes it count as asked for.
   if (known.includes(false)) void client.invalidateQueries({ queryKey: ['batches'] });
   else if (known.length > 0) void client.invalidateQueries({ queryKey: ['batches', 'all'] });
+  // What was poured or used changes it.
+  if (known.length > 0) void client.invalidateQueries({ queryKey: ['account'] });
 }
 
 /**

@@ -55,6 +55,7 @@ function happeningKind(what: RecordableEvent): string {
       return `${what.jars.length} jars filled`;
     case 'jar-moved':
     case 'jar-drawn':
+    case 'jar-split':
     case 'jar-checked':
     case 'jar-emptied':
     case 'jar-discarded':

@@ -1,4 +1,5 @@
 import {
+  AccountSchema,
   BatchListSchema,
   BatchSchema,
   OwnItemSchema,
@@ -22,6 +23,7 @@ const KEPT: Readonly<Record<string, z.ZodType>> = {
   ingredients: z.array(OwnItemSchema),
   recipes: z.array(SavedRecipeSchema),
   plans: PlanListSchema,
+  account: AccountSchema,
 };
 
 /**

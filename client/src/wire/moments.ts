@@ -18,3 +18,10 @@ export function momentText(ms: number, nowMs: number, household: DatePreferences
 export function dayText(ms: number, household: DatePreferences): string {
   return `${weekdayText(ms, household)} ${dayMonthText(ms, household)}`;
 }
+
+const MONTH = new Intl.DateTimeFormat('en-GB', { month: 'long', year: 'numeric', timeZone: 'UTC' });
+
+/** `November 2026`, from `2026-11`. */
+export function monthText(month: string): string {
+  return MONTH.format(Date.parse(`${month}-15T00:00:00Z`));
+}

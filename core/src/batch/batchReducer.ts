@@ -5,7 +5,7 @@ import type { BatchEvent, BatchState, MeasuredThing, ProbedThing, StepState } fr
 import { stepRanS } from './batchState';
 import { effectiveEvents } from './corrections';
 import { checkedJar } from './jarChecks';
-import { filledJar, poured, withJar } from './jars';
+import { filledJar, poured, splitJar, withJar } from './jars';
 import {
   movedPortion,
   splitPortion,
@@ -257,6 +257,10 @@ const APPLY: { readonly [T in BatchEvent['type']]: (state: BatchState, event: Ev
     withJar(state, jarId, (jar) => ({ places: [...jar.places, { fromMs: atMs, place }] })),
   'jar-drawn': (state, { jarId, atMs, volumeMl }) =>
     withJar(state, jarId, (jar) => poured(jar, volumeMl, atMs)),
+  'jar-split': (state, { jarId, newId, label, volumeMl }) => ({
+    ...state,
+    jars: state.jars.flatMap((jar) => (jar.id === jarId ? splitJar(jar, newId, label, volumeMl) : [jar])),
+  }),
   'drink-made': (state, { jarId, atMs, volumeMl, own }) =>
     withJar(withOwn(state, own), jarId, (jar) => poured(jar, volumeMl, atMs)),
   'jar-checked': (state, { jarId, atMs, sense, finding }) =>

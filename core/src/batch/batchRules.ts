@@ -21,6 +21,7 @@ export type EventRefusalCode =
   | 'unknown-step'
   | 'unknown-jar'
   | 'jar-gone'
+  | 'jar-there'
   | 'too-late-to-freeze'
   | 'not-the-last-event'
   | 'already-planned'
@@ -75,13 +76,19 @@ const atStep: Rule<BodyOf<OfStep>> = (state, event, nowMs) => {
   return null;
 };
 
-type OfJar = 'jar-checked' | 'jar-moved' | 'jar-drawn' | 'drink-made' | 'jar-emptied' | 'jar-discarded';
+type OfJar =
+  'jar-checked' | 'jar-moved' | 'jar-drawn' | 'jar-split' | 'drink-made' | 'jar-emptied' | 'jar-discarded';
 
 const ofJar: Rule<BodyOf<OfJar>> = (state, event, nowMs, readings) => {
   const jar = state.jars.find((one) => one.id === event.jarId);
   if (!jar) return 'unknown-jar';
   if (jar.fate !== 'in-use') return 'jar-gone';
-  if (event.type === 'drink-made' && event.volumeMl > jar.leftMl + ROUNDING_ML) return 'more-than-there-is';
+  if ('volumeMl' in event && event.volumeMl > jar.leftMl + ROUNDING_ML) return 'more-than-there-is';
+  if (event.type === 'jar-split') {
+    // The last drop stays where it is: a jar that is only moved over is no jar more.
+    if (event.volumeMl >= jar.leftMl) return 'more-than-there-is';
+    return state.jars.some(({ id }) => id === event.newId) ? 'jar-there' : null;
+  }
   const freezes = event.type === 'jar-moved' && event.place === 'freezer';
   return freezes && !jarKeeping(state, jar, readings, nowMs).mayFreeze ? 'too-late-to-freeze' : null;
 };
@@ -191,6 +198,7 @@ const RULES: { readonly [T in EventBody['type']]: Rule<BodyOf<T>> } = {
     state.pulp.some((pulp) => pulp.place === place && pulp.usedAtMs === null) ? null : 'no-such-pulp',
   'jar-moved': ofJar,
   'jar-drawn': ofJar,
+  'jar-split': ofJar,
   'drink-made': ofJar,
   'jar-checked': ofJar,
   'jar-emptied': ofJar,

@@ -86,6 +86,8 @@ export type EventBody =
     }
   | { type: 'jar-moved'; jarId: string; place: JarPlace }
   | { type: 'jar-drawn'; jarId: string; volumeMl: number }
+  /** A part of its milk goes into a jar of its own, with the same past. */
+  | { type: 'jar-split'; jarId: string; newId: string; label: string; volumeMl: number }
   /** A drink: so much milk out of a jar, and what went in with it. */
   | {
       type: 'drink-made';
@@ -199,6 +201,8 @@ export interface JarState {
   /** Milk of the batch that was poured in, and with what was stirred into this jar; mL. */
   milkMl: number;
   filledMl: number;
+  /** What stood in one jar while it cooled, mL: a jar that was parted later cooled as the whole. */
+  cooledAsMl: number;
   /** Stirred into this jar alone. */
   doses: readonly HandDose[];
   carried: boolean;

@@ -5,6 +5,8 @@ import { comparisons } from './comparison';
 import { doseLines, lineG } from './stirredIn';
 import type { Verdict } from './verdicts';
 import { meanLiking } from './verdicts';
+import type { WhereItWent } from './whereItWent';
+import { pours, whereItWent } from './whereItWent';
 
 export type BatchOutcome = 'under-way' | 'abandoned' | 'thrown-out' | 'on-shelf' | 'finished';
 
@@ -33,6 +35,9 @@ export interface BatchSummary {
   words: string | null;
   /** What went in besides water, g: nuts and liquids as predicted, additions as they were put in. */
   parts: readonly { key: string; massG: number }[];
+  /** Where its nuts went, and what of its milk was drunk when; unknown in older lists. */
+  went: WhereItWent | null;
+  pours: readonly { atMs: number; volumeMl: number }[];
 }
 
 function outcomeOf(state: BatchState): Pick<BatchSummary, 'outcome' | 'reason'> {
@@ -62,6 +67,8 @@ export function batchSummary(state: BatchState): BatchSummary {
     grit: state.verdicts.grit,
     liking: meanLiking(state.liked),
     words: state.liked.reduce<string | null>((last, { words }) => words ?? last, null),
+    went: whereItWent(state),
+    pours: pours(state),
     parts: [
       ...prediction.nuts.map(({ ingredient, massG }) => ({ key: ingredient, massG })),
       ...prediction.liquids.filter(({ key }) => key !== 'water').map(({ key, massG }) => ({ key, massG })),

@@ -32,7 +32,8 @@ export function effectiveEvents(events: readonly BatchEvent[]): BatchEvent[] {
 function pouredMl(events: readonly BatchEvent[], jarId: string): number {
   return events.reduce(
     (sum, event) =>
-      (event.type === 'jar-drawn' || event.type === 'drink-made') && event.jarId === jarId
+      (event.type === 'jar-drawn' || event.type === 'jar-split' || event.type === 'drink-made') &&
+      event.jarId === jarId
         ? sum + event.volumeMl
         : sum,
     0,

@@ -44,11 +44,11 @@ export function jarSpells(jar: JarState, readings: readonly FridgeReading[], roo
 }
 
 /** What the jar's keeping time rests on. */
-export function jarTerms(state: BatchState, jar: Pick<JarState, 'filledMl' | 'doses'>): JarTerms {
+export function jarTerms(state: BatchState, jar: Pick<JarState, 'cooledAsMl' | 'doses'>): JarTerms {
   const own = { own: state.ingredients };
   return {
     milkTempC: bottledMilkTempC(state),
-    volumeMl: jar.filledMl,
+    volumeMl: jar.cooledAsMl,
     budgetH: state.budgetH,
     scalded: state.scalded,
     fruit:

@@ -33,6 +33,7 @@ export function filledJar(jar: NewJar, atMs: number, pantry: Pantry): JarState {
     label: jar.label,
     milkMl: jar.volumeMl,
     filledMl,
+    cooledAsMl: filledMl,
     leftMl: filledMl,
     doses,
     carried: jar.carried ?? false,
@@ -43,6 +44,26 @@ export function filledJar(jar: NewJar, atMs: number, pantry: Pantry): JarState {
     discardReason: null,
     checks: [],
   };
+}
+
+/** A jar of which `volumeMl` go into another one: both keep the past, and together they hold what there was. */
+export function splitJar(
+  jar: JarState,
+  newId: string,
+  label: string,
+  volumeMl: number,
+): [JarState, JarState] {
+  const part = Math.min(volumeMl, jar.leftMl);
+  const share = jar.filledMl > 0 ? part / jar.filledMl : 0;
+  const scaled = (of: number): Pick<JarState, 'milkMl' | 'filledMl' | 'doses'> => ({
+    milkMl: jar.milkMl * of,
+    filledMl: jar.filledMl * of,
+    doses: jar.doses.map((dose) => ({ ...dose, massG: dose.massG * of })),
+  });
+  return [
+    { ...jar, ...scaled(1 - share), leftMl: jar.leftMl - part },
+    { ...jar, ...scaled(share), id: newId, label, leftMl: part },
+  ];
 }
 
 /** A jar after so much was poured out of it; with the last drop it is empty. */

@@ -1,5 +1,6 @@
-import type { AllergenFacts, Pantry } from '../ingredients';
+import type { AllergenFacts, OwnItem, Pantry } from '../ingredients';
 import { findAddition, findIngredient, isSalt } from '../ingredients';
+import type { Recipe } from '../making';
 import { isFruit, strainersOf } from '../making';
 import type { Drying, PulpAtHand, PulpPlace, PulpTrait } from '../pulp';
 import { PULP_TRAITS, pulpKeeping } from '../pulp';
@@ -7,16 +8,15 @@ import type { BatchState, DryingTerms, EventBody, PulpState } from './batchState
 import { allergensOfAll, batchAllergens } from './recipeAllergens';
 import { recipeWithDoses } from './stirredIn';
 
-/** What was in the jug with the nuts of a batch, and is in its pulp by a part. */
-export function pulpTraits(state: BatchState): PulpTrait[] {
-  const recipe = recipeWithDoses(state);
-  const pantry: Pantry = { own: state.ingredients };
+/** What is in the jug with the nuts of a recipe, and in its pulp by a part; `own` are the cook's own among them. */
+export function recipePulpTraits(recipe: Recipe, own: readonly OwnItem[]): PulpTrait[] {
+  const pantry: Pantry = { own };
   const found = new Set<PulpTrait>();
   for (const { addition: key, when } of recipe.additions) {
     if (when !== 'before') continue;
     const addition = findAddition(key, pantry);
-    const own = state.ingredients.some((one) => one.key === key);
-    if (!addition || own) found.add('unknown');
+    const isOwn = own.some((one) => one.key === key);
+    if (!addition || isOwn) found.add('unknown');
     if (!addition) continue;
     if (addition.kind === 'sweetener') found.add('sweetened');
     if (isSalt(addition)) found.add('salted');
@@ -25,7 +25,7 @@ export function pulpTraits(state: BatchState): PulpTrait[] {
   }
   for (const { ingredient } of recipe.nuts) {
     const nut = findIngredient(ingredient, pantry);
-    if (!nut || state.ingredients.some((one) => one.key === ingredient)) found.add('unknown');
+    if (!nut || own.some((one) => one.key === ingredient)) found.add('unknown');
     if (nut?.toxicToDogs === true) found.add('toxic-to-dogs');
   }
   const salted = recipe.soak.method !== 'none' && recipe.soak.saltGPerKg > 0;
@@ -34,6 +34,11 @@ export function pulpTraits(state: BatchState): PulpTrait[] {
     found.add('pressed');
   }
   return PULP_TRAITS.filter((trait) => found.has(trait));
+}
+
+/** What was in the jug with the nuts of a batch. */
+export function pulpTraits(state: BatchState): PulpTrait[] {
+  return recipePulpTraits(recipeWithDoses(state), state.ingredients);
 }
 
 export interface LedgerPortion {

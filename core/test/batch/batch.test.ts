@@ -430,6 +430,8 @@ describe('what lists show of a batch', () => {
       liking: null,
       words: null,
       parts: [{ key: 'almond', massG: 143 }],
+      went: { nutG: 143, shares: expect.objectContaining({ kept: 1, drunk: 0 }) },
+      pours: [],
     });
   });
 

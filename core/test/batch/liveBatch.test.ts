@@ -174,7 +174,7 @@ describe('a clock', () => {
   });
 });
 
-const A_LITRE = { filledMl: 1000, doses: [] };
+const A_LITRE = { cooledAsMl: 1000, doses: [] };
 
 describe('a soak', () => {
   const long: Recipe = { ...recipe, soak: { ...recipe.soak, method: 'fridge', hours: 20, changeEveryH: 12 } };

@@ -118,7 +118,7 @@ describe('what was stirred in', () => {
     const sugarsG = (p: typeof after): number =>
       ((p.nutrition?.sugarsG ?? 0) * (p.finish?.volumeMl ?? 0)) / 100;
     expect(sugarsG(after) - sugarsG(before)).toBeCloseTo(48 * 0.6647, 1);
-    expect(jarTerms(batch.state, { filledMl: 900, doses: [] }).fruit).toBe(true);
+    expect(jarTerms(batch.state, { cooledAsMl: 900, doses: [] }).fruit).toBe(true);
     expect(batchSummary(batch.state).parts).toEqual([
       { key: 'almond', massG: 143 },
       { key: 'lecithin_soy', massG: 2 },

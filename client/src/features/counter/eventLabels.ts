@@ -130,6 +130,8 @@ export function eventLabel(event: EventBody, state: BatchState, preferences: Hou
       return `${jarName(event.jarId)}: ${{ fridge: 'into the fridge', freezer: 'into the freezer', out: 'out of the fridge' }[event.place]}`;
     case 'jar-drawn':
       return `${jarName(event.jarId)}: poured ${formatVolume(event.volumeMl, preferences)}`;
+    case 'jar-split':
+      return `${jarName(event.jarId)}: ${formatVolume(event.volumeMl, preferences)} into ${event.label}`;
     case 'jar-checked':
       return `${jarName(event.jarId)}: ${SENSE_LABELS[event.sense]} ${FINDING_LABELS[event.finding].toLowerCase()}`;
     case 'jar-emptied':

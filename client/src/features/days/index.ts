@@ -1,6 +1,7 @@
 import { lazy } from 'react';
 
 export { Again } from './Again';
+export { daysPath } from './askedWish';
 export { JUST_NOW, PastDay, usePastMoment } from './pastMoment';
 export { readTimeOfDay } from './wish';
 

@@ -26,6 +26,7 @@ import {
 } from '@humble-churn/core';
 import type { Dispatch } from 'react';
 import { createContext, use, useEffect, useMemo, useReducer, useState } from 'react';
+import { useLocalSearchParams } from 'expo-router';
 import { useToast } from '../../ui/Toast';
 import { Cancelled, NoWorker, compute } from '../../compute';
 import { serverNowMs, useNowMs } from '../../wire/clock';
@@ -34,6 +35,7 @@ import { usePlanning } from '../../wire/plans';
 import type { KnownBatch } from '../../wire/batches';
 import type { KnownKitchen } from '../../wire/kitchen';
 import { lastOnBench } from '../bench';
+import { askedWish } from './askedWish';
 import type { DaysAction, DaysState } from './daysState';
 import { daysReducer, firstDaysState } from './daysState';
 import type { Fitting } from './useFit';
@@ -193,7 +195,12 @@ export function useDaysOf(data: DaysData): Days {
   }, [bench, recipes, machine, strainer, measures, cupSystem]);
   const { kept, underWay, taken } = useTaken(data, fromMs);
   const [wishes] = useState(() => firstWishes(choices, kitchen, model, fromMs));
-  const [state, dispatch] = useReducer(daysReducer, wishes[0], firstDaysState);
+  // What another screen asks for is wished for already.
+  const params = useLocalSearchParams();
+  const [state, dispatch] = useReducer(daysReducer, wishes[0], (first) => {
+    const asked = askedWish(params, choices, first, fromMs);
+    return asked ? { ...firstDaysState(asked), wishKnown: true } : firstDaysState(first);
+  });
   const { wish, wishKnown, moved, movingId, settledId } = state;
   useFirstWish(
     wishes,

@@ -28,6 +28,7 @@ import { UnderWayRibbon } from '../days';
 import { EnoughPulp } from '../pulp';
 import { SmallJar } from '../shelf';
 import { FirstKitchen } from './FirstKitchen';
+import { MilkAhead } from './MilkAhead';
 import { SoakAgain } from './SoakAgain';
 
 /** Within this span a moment is also told as time left. */
@@ -85,6 +86,7 @@ function Now(data: NowData) {
         <SoakAgain />
         {rest.length > 0 && <AppText kind="heading">Then</AppText>}
         {rest.map((item) => row(item, false))}
+        <MilkAhead batches={batches} kitchen={kitchen} nowMs={nowMs} />
         <EnoughPulp bags={pulpBags(batches, nowMs)} kitchen={kitchen} />
         <Actions more />
       </Screen>
@@ -99,6 +101,7 @@ function Now(data: NowData) {
           {row(first, true)}
           <SoakAgain />
           <Actions more />
+          <MilkAhead batches={batches} kitchen={kitchen} nowMs={nowMs} />
         </View>
         <View style={styles.column}>
           <AppText kind="heading">Under way and planned</AppText>

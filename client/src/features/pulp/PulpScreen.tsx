@@ -15,6 +15,7 @@ import type { KnownKitchen } from '../../wire/kitchen';
 import { useKitchen } from '../../wire/kitchen';
 import { PULP_TO_ANIMALS } from '../../ui/pulpLabels';
 import { BagPanel } from './BagPanel';
+import { NutAccount } from './NutAccount';
 import { RecipeList } from './RecipeList';
 import { bagName } from './bagWords';
 
@@ -32,7 +33,6 @@ export function PulpScreen() {
       <Columns
         left={
           <>
-            {' '}
             {bags.length === 0 && (
               <Panel title="No pulp yet">
                 <AppText>
@@ -56,6 +56,7 @@ export function PulpScreen() {
         right={
           <>
             <WhatItMakes bags={bags} kitchen={kitchen.data} />
+            <NutAccount kitchen={kitchen.data} />
             <Notice kind="caution">{PULP_TO_ANIMALS}</Notice>
           </>
         }

@@ -22,6 +22,7 @@ import { SPACE, useColours } from '../../ui/theme';
 import type { KnownKitchen } from '../../wire/kitchen';
 import { useOwnIngredients } from '../../wire/kitchen';
 import { PartOfBag } from './PartOfBag';
+import { WantIt } from './WantIt';
 import { useRecordPulp } from './useRecordPulp';
 
 /** All recipes for one bag: what it is enough for, and why not the others. */
@@ -46,14 +47,17 @@ export function RecipeList({ bag, kitchen }: { bag: PulpBag | null; kitchen: Kno
                     : RECIPE_REFUSALS[why ?? 'too-little']}
                 </AppText>
               </View>
-              {why === null && (
+              {(why === null || why === 'too-little') && (
                 <Button
-                  label={open === recipe.key ? 'Close' : 'Make it'}
-                  hint={`${open === recipe.key ? 'Close' : 'Make'}: ${recipe.name}`}
+                  label={open === recipe.key ? 'Close' : why === null ? 'Make it' : 'Plan it'}
+                  hint={`${open === recipe.key ? 'Close' : why === null ? 'Make' : 'Plan'}: ${recipe.name}`}
                   onPress={() => setOpen(open === recipe.key ? null : recipe.key)}
                 />
               )}
             </View>
+            {open === recipe.key && why === 'too-little' && (
+              <WantIt recipe={recipe} bag={bag} kitchen={kitchen} />
+            )}
             {open === recipe.key && why === null && bag && (
               <OneRecipe recipe={recipe} bag={bag} kitchen={kitchen} onMade={() => setOpen(null)} />
             )}

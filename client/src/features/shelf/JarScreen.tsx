@@ -38,6 +38,7 @@ import { BudgetCurve } from './BudgetCurve';
 import { DrinksPanel } from './DrinksPanel';
 import { Freshness, KeepingTimes } from './Freshness';
 import { JarChecks } from './JarChecks';
+import { SplitJar } from './SplitJar';
 import { TimeSpent } from './TimeSpent';
 import { SmallJar } from './SmallJar';
 
@@ -227,12 +228,13 @@ function useDone(batchId: string) {
 const DISCARD_REASONS = ['Past its time', 'Spilled', 'Not liked'];
 
 function DoWithIt(parts: KeptJar) {
-  const { batch, jar, kept } = parts;
+  const { batch, jar, kitchen, kept } = parts;
   const did = useDone(batch.id);
   return (
     <Panel title="Do with it">
       {kept.state !== 'discard' && <Pour {...parts} />}
       <Moves {...parts} />
+      {kept.state !== 'discard' && <SplitJar jar={jar} kitchen={kitchen} onSplit={did} />}
       {kept.mayFreeze && (
         <AppText kind="small" tone="soft">
           For the freezer: leave a finger’s breadth of headspace, milk swells as it freezes. Thawed within 60

@@ -1,4 +1,4 @@
-import type { JarState, PulpBag } from '@humble-churn/core';
+import type { JarState, Keeping, PulpBag } from '@humble-churn/core';
 import { formatTemp, formatVolume, jarKeeping, pulpBags } from '@humble-churn/core';
 import { useRouter } from 'expo-router';
 import { StyleSheet, View } from 'react-native';
@@ -27,6 +27,7 @@ interface ShelvedJar {
   batch: KnownBatch;
   jar: JarState;
   frozen: boolean;
+  kept: Keeping;
 }
 
 /** The jars there are, and until when each is good. */
@@ -38,11 +39,20 @@ export function ShelfScreen() {
   if (!batches.data || !kitchen.data) {
     return <QueryFallback title="Shelf" what="the jars" queries={[batches, kitchen]} />;
   }
+  const { readings } = kitchen.data;
   const jars: ShelvedJar[] = batches.data.flatMap((batch) =>
     batch.state.jars
       .filter((jar) => jar.fate === 'in-use')
-      .map((jar) => ({ batch, jar, frozen: jar.places[jar.places.length - 1]?.place === 'freezer' })),
+      .map((jar) => ({
+        batch,
+        jar,
+        frozen: jar.places[jar.places.length - 1]?.place === 'freezer',
+        kept: jarKeeping(batch.state, jar, readings, nowMs),
+      })),
   );
+  // The one that ends first is drunk first.
+  jars.sort((one, other) => one.kept.discardAtMs - other.kept.discardAtMs);
+  const first = jars.find(({ frozen, kept }) => !frozen && kept.state !== 'discard');
   const fridge = jars.filter((one) => !one.frozen);
   const freezer = jars.filter((one) => one.frozen);
   return (
@@ -58,6 +68,7 @@ export function ShelfScreen() {
       <Group
         title={`Fridge, ${formatTemp(kitchen.data.fridgeTempC, kitchen.data.measures)}`}
         jars={fridge}
+        firstId={fridge.length > 1 ? first?.jar.id : undefined}
         kitchen={kitchen.data}
         nowMs={nowMs}
       />
@@ -83,11 +94,14 @@ export function ShelfScreen() {
 function Group({
   title,
   jars,
+  firstId,
   kitchen,
   nowMs,
 }: {
   title: string;
   jars: readonly ShelvedJar[];
+  /** The jar to drink first, where there is a choice. */
+  firstId?: string | undefined;
   kitchen: KnownKitchen;
   nowMs: number;
 }) {
@@ -97,8 +111,14 @@ function Group({
     <View role="region" aria-label={title} style={styles.group}>
       <AppText kind="heading">{title}</AppText>
       <View style={styles.jars}>
-        {jars.map(({ batch, jar }) => (
-          <JarCard key={jar.id} batch={batch} jar={jar} kitchen={kitchen} nowMs={nowMs} />
+        {jars.map((one) => (
+          <JarCard
+            key={one.jar.id}
+            {...one}
+            drinkFirst={one.jar.id === firstId}
+            kitchen={kitchen}
+            nowMs={nowMs}
+          />
         ))}
       </View>
       <View style={[styles.board, { backgroundColor: colour.edge }]} />
@@ -109,15 +129,15 @@ function Group({
 function JarCard({
   batch,
   jar,
+  kept,
+  drinkFirst,
   kitchen,
   nowMs,
-}: {
-  batch: KnownBatch;
-  jar: JarState;
+}: ShelvedJar & {
+  drinkFirst: boolean;
   kitchen: KnownKitchen;
   nowMs: number;
 }) {
-  const kept = jarKeeping(batch.state, jar, kitchen.readings, nowMs);
   const allergensOf = useBatchAllergensText();
   return (
     <CardLink
@@ -135,6 +155,7 @@ function JarCard({
       <AppText kind="small" tone="soft">
         {jar.label}, {formatVolume(jar.leftMl, kitchen)} left
       </AppText>
+      {drinkFirst && <AppText kind="strong">Drink this first</AppText>}
       <Freshness state={kept.state} />
       <KeepingTimes kept={kept} nowMs={nowMs} household={kitchen} small />
       <AppText kind="small" tone="soft">

@@ -1,0 +1,73 @@
+import { DAY_MS } from '../measures';
+
+/** A jar as it is drunk from: what is left of it, and until when. */
+export interface JarAhead {
+  id: string;
+  leftMl: number;
+  discardAtMs: number;
+  frozen: boolean;
+}
+
+/** How the milk goes on, if drinking does; an estimate. */
+export interface MilkAhead {
+  /** Jars of the fridge in the order in which they should be drunk, the soonest to end first. */
+  drinkFirst: readonly string[];
+  /** What will be thrown away of each jar, mL; jars that are drunk up are left out. */
+  thrown: readonly { id: string; volumeMl: number; atMs: number }[];
+  /** When the fridge has none left, ms; null where nothing is drunk. */
+  fridgeEmptyMs: number | null;
+  /** The frozen jar to thaw for then, the soonest to end first. */
+  thaw: { id: string; byMs: number } | null;
+  /** When there is none left at all, frozen jars counted; null where nothing is drunk. */
+  allGoneMs: number | null;
+}
+
+/** The last of these days say how much is drunk. */
+export const RATE_DAYS = 14;
+/** A litre thaws in the fridge within so long, ms: a night and half a day. */
+export const THAWING_MS = 0.75 * DAY_MS;
+/** Less than this is left in a jar, mL. */
+const DREGS_ML = 5;
+
+/** Milk drunk a day, mL, over the last two weeks; of a kitchen younger than that over its days, at least three. */
+export function drunkPerDayMl(
+  poured: readonly { atMs: number; volumeMl: number }[],
+  firstBatchMs: number,
+  nowMs: number,
+): number {
+  const since = nowMs - RATE_DAYS * DAY_MS;
+  const days = Math.min(RATE_DAYS, Math.max(3, (nowMs - firstBatchMs) / DAY_MS));
+  return (
+    poured.filter(({ atMs }) => atMs > since && atMs <= nowMs).reduce((sum, one) => sum + one.volumeMl, 0) /
+    days
+  );
+}
+
+/**
+ * How milk goes on from `nowMs` if `perDayMl` are drunk a day, always from the jar that ends first. A frozen jar is
+ * counted from when the fridge is empty.
+ */
+export function milkAhead(jars: readonly JarAhead[], perDayMl: number, nowMs: number): MilkAhead {
+  const bySoonest = (a: JarAhead, b: JarAhead): number => a.discardAtMs - b.discardAtMs;
+  const fridge = jars.filter((jar) => !jar.frozen && jar.discardAtMs > nowMs).sort(bySoonest);
+  const frozen = jars.filter((jar) => jar.frozen && jar.discardAtMs > nowMs).sort(bySoonest);
+  const thrown: { id: string; volumeMl: number; atMs: number }[] = [];
+  let atMs = nowMs;
+  for (const { id, leftMl, discardAtMs } of fridge) {
+    const fromMs = Math.min(atMs, discardAtMs);
+    const drinkableMl = (perDayMl * (discardAtMs - fromMs)) / DAY_MS;
+    const drunkMl = Math.min(leftMl, drinkableMl);
+    if (leftMl - drunkMl > DREGS_ML) thrown.push({ id, volumeMl: leftMl - drunkMl, atMs: discardAtMs });
+    if (perDayMl > 0) atMs = fromMs + (drunkMl / perDayMl) * DAY_MS;
+  }
+  const fridgeEmptyMs = perDayMl > 0 ? atMs : null;
+  const frozenMl = frozen.reduce((sum, { leftMl }) => sum + leftMl, 0);
+  const [next] = frozen;
+  return {
+    drinkFirst: fridge.map(({ id }) => id),
+    thrown,
+    fridgeEmptyMs,
+    thaw: next && fridgeEmptyMs !== null ? { id: next.id, byMs: fridgeEmptyMs - THAWING_MS } : null,
+    allGoneMs: fridgeEmptyMs === null ? null : fridgeEmptyMs + (frozenMl / perDayMl) * DAY_MS,
+  };
+}
