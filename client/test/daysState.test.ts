@@ -1,10 +1,10 @@
 import type { DaysAction } from '~/features/days/daysState';
-import { daysReducer, firstDaysState } from '~/features/days/daysState';
+import { daysReducer, openingState } from '~/features/days/daysState';
 import type { Wish } from '~/features/days/wish';
 
 const wish = (glassMs: number): Wish => ({ choice: 0, jars: 1, jarMl: 1000, glassMs, fresh: false });
 const startTimes = { weighMs: 1, drainMs: 2, blendMs: 3 };
-const after = (...actions: DaysAction[]) => actions.reduce(daysReducer, firstDaysState(wish(1)));
+const after = (...actions: DaysAction[]) => actions.reduce(daysReducer, openingState(null, wish(1)));
 
 test('what is proposed counts until the cook has wished, and not after', () => {
   expect(after()).toMatchObject({ wish: wish(1), wishKnown: false });

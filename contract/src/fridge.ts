@@ -4,6 +4,8 @@ import { InstantSchema, fromInstant } from './instant';
 
 /** So many days back a fridge's log counts for jars, and is told to devices: two months frozen, and a week before. */
 export const FRIDGE_LOG_DAYS = 70;
+/** Readings of a day: more than one a second is no log of a fridge. */
+export const MOST_A_DAY = 100_000;
 /** Readings that are sent at once. */
 export const MOST_READINGS = 5000;
 
@@ -49,7 +51,7 @@ export type LogFridge = z.infer<typeof LogFridgeSchema>;
 /** A day as it is stored and exported: milliseconds since its midnight in UTC, and °C. */
 export const StoredDaySchema = z.object({
   day: UtcDaySchema,
-  readings: z.array(z.tuple([z.number().int().min(0).max(86_399_999), TempSchema])).max(100_000),
+  readings: z.array(z.tuple([z.number().int().min(0).max(86_399_999), TempSchema])).max(MOST_A_DAY),
 });
 export type StoredDay = z.infer<typeof StoredDaySchema>;
 

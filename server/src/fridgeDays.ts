@@ -8,6 +8,7 @@ import type {
 import {
   DayMeansSchema,
   FRIDGE_LOG_DAYS,
+  MOST_A_DAY,
   StoredDaySchema,
   dayStartMs,
   fromInstant,
@@ -79,20 +80,29 @@ export async function viewFridgeDays(
   return { days: await readDays(scope, since, only), revision };
 }
 
+/** What is stored of some days; null for a day that cannot be read. */
 async function readStored(
   { db, kitchenId }: Scope,
   days: readonly string[],
-): Promise<Map<string, StoredDay>> {
+): Promise<Map<string, StoredDay | null>> {
   const rows = await db
     .select({ day: fridgeDays.day, readings: fridgeDays.readings })
     .from(fridgeDays)
     .where(and(eq(fridgeDays.kitchenId, kitchenId), inArray(fridgeDays.day, [...days])));
   return new Map(
-    rows.flatMap((row) => {
+    rows.map((row) => {
       const read = StoredDaySchema.safeParse(row);
-      return read.success ? [[row.day, read.data] as const] : [];
+      return [row.day, read.success ? read.data : null] as const;
     }),
   );
+}
+
+/** What is not written over: a day whose row cannot be read, and one that would hold more than any sensor writes. */
+function refuseDay(day: string, why: string): never {
+  const message = `The fridge's log of ${day} ${why}`;
+  throw new ProblemError('invalid-input', `${message}. Nothing was changed.`, {
+    fields: [{ path: ['readings'], message }],
+  });
 }
 
 /** All that was measured on a day. */
@@ -127,7 +137,13 @@ export async function logFridge(scope: ChangeScope, body: LogFridge): Promise<st
   const changedIn = await raiseRevision(scope, 'settings');
   const days = daysIn(body);
   const stored = await readStored(scope, days);
-  const byDay = new Map(days.map((day) => [day, new Map(stored.get(day)?.readings ?? [])]));
+  const byDay = new Map(
+    days.map((day) => {
+      const there = stored.get(day);
+      if (there === null) refuseDay(day, 'cannot be read');
+      return [day, new Map(there?.readings ?? [])] as const;
+    }),
+  );
   for (const at of body.removed) {
     const day = dayOf(fromInstant(at));
     byDay.get(day)?.delete(fromInstant(at) - dayStartMs(day));
@@ -137,6 +153,7 @@ export async function logFridge(scope: ChangeScope, body: LogFridge): Promise<st
     byDay.get(day)?.set(fromInstant(at) - dayStartMs(day), tempC);
   }
   for (const [day, readings] of byDay) {
+    if (readings.size > MOST_A_DAY) refuseDay(day, `would have more than ${MOST_A_DAY} readings`);
     const row = dayRow({ day, readings: [...readings].sort(([a], [b]) => a - b) });
     await db
       .insert(fridgeDays)

@@ -19,7 +19,7 @@ import {
 import type { FridgeDays } from '@humble-churn/contract';
 import type { Recipe } from '@humble-churn/core';
 import { batchState, predict, recipeChanges, uncertainty, USUAL_KITCHEN } from '@humble-churn/core';
-import { ADDITION_PACK, RECIPE, RunningServer, newDataDir, removeDataDir } from './runningServer';
+import { ADDITION_PACK, RECIPE, RunningServer, newDataDir, removeDataDir, runSql } from './runningServer';
 
 const dataDir = newDataDir();
 let server: RunningServer;
@@ -711,6 +711,22 @@ describe('what was measured in the fridge', () => {
     expect((await server.create(path, { readings: [reading(100, 80)] })).status).toBe(400);
     expect((await server.create(path, { readings: [{ at: 'noon', tempC: 4 }] })).status).toBe(400);
     expect(await means()).toEqual(before);
+  });
+
+  test('a day that cannot be read is not written over', async () => {
+    const old = '2025-01-02';
+    const noon = { at: `${old}T12:00:00.000Z`, tempC: 4 };
+    await server.create(path, { readings: [noon] });
+    const kept = `[[0, "warm"]]`;
+    await server.stop();
+    await runSql(dataDir, `UPDATE fridge_days SET readings = '${kept}' WHERE day = '${old}'`);
+    server = await RunningServer.start(dataDir);
+    expect((await server.get(`${path}/${old}`)).body.readings).toEqual([]);
+    const refused = await server.create(path, { readings: [noon] });
+    expect(refused.status).toBe(400);
+    expect(ProblemSchema.parse(refused.body).detail).toMatch(
+      /2025-01-02 cannot be read. Nothing was changed/,
+    );
   });
 
   test('a log older than what can still be kept is stored, and not told', async () => {

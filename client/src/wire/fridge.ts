@@ -7,6 +7,9 @@ import { serverNowMs } from './clock';
 import { useKitchen } from './kitchen';
 import { carryOut } from './sending';
 
+/** All that is listed of the log, by the first word of its query's key. */
+const MEASURED = ['fridge-measured'];
+
 const wire = ({ atMs, tempC }: MeasuredTemp) => ({ at: toInstant(atMs), tempC });
 
 /** What was measured on the days of UTC that a stretch of time touches, oldest first, as one list. */
@@ -18,15 +21,15 @@ export function useMeasured(fromMs: number, toMs: number) {
     days.push(toInstant(ms).slice(0, 10));
   return useQuery({
     // Asked again when the log changed.
-    queryKey: ['fridge-measured', days, kitchen.data?.fridgeDays.revision],
+    queryKey: [...MEASURED, days, kitchen.data?.fridgeDays.revision],
     queryFn: async () => {
       const all = await Promise.all(days.map((day) => callApi(ROUTES.fridgeDay, { params: { day } })));
       return all
         .flatMap(({ readings }) => readings)
-        .map(({ at, tempC }) => ({ atMs: fromInstant(at), tempC }))
-        .filter(({ atMs }) => atMs >= fromMs && atMs < toMs);
+        .map(({ at, tempC }) => ({ atMs: fromInstant(at), tempC }));
     },
     placeholderData: (before) => before,
+    select: (all) => all.filter(({ atMs }) => atMs >= fromMs && atMs < toMs),
   });
 }
 
@@ -42,6 +45,14 @@ export function useLogFridge() {
   return useMutation({
     mutationFn: async ({ readings = [], removed = [] }: LogChange) => {
       const body = { readings: readings.map(wire), removed: removed.map(toInstant) };
+      // What is listed shows it at once: the next tap is about what stands there.
+      await client.cancelQueries({ queryKey: MEASURED });
+      client.setQueriesData<MeasuredTemp[]>({ queryKey: MEASURED }, (list) => {
+        if (!list) return list;
+        const gone = new Set([...removed, ...readings.map(({ atMs }) => atMs)]);
+        const there = list.filter(({ atMs }) => !gone.has(atMs));
+        return [...there, ...readings].sort((one, other) => one.atMs - other.atMs);
+      });
       await carryOut(client, 'logFridge', {
         key: crypto.randomUUID(),
         params: undefined,
@@ -54,25 +65,71 @@ export function useLogFridge() {
 
 interface ManyReadings {
   readings: readonly MeasuredTemp[];
-  removed: boolean;
   /** How many of them the server has, after each part. */
   onKept: (count: number) => void;
+}
+
+/** What very many readings changed: moments that were new, ms, and readings whose place they took. */
+export interface LogChanged {
+  added: readonly number[];
+  replaced: readonly MeasuredTemp[];
+}
+
+/** What the server has of some days, by moment. */
+async function loggedOn(readings: readonly MeasuredTemp[]): Promise<Map<number, number>> {
+  const days = [...new Set(readings.map(({ atMs }) => toInstant(atMs).slice(0, 10)))];
+  const there = await Promise.all(days.map((day) => callApi(ROUTES.fridgeDay, { params: { day } })));
+  return new Map(
+    there.flatMap((one) => one.readings.map(({ at, tempC }) => [fromInstant(at), tempC] as const)),
+  );
+}
+
+async function inParts<T>(all: readonly T[], work: (part: readonly T[], done: number) => Promise<void>) {
+  for (let from = 0; from < all.length; from += MOST_READINGS) {
+    const part = all.slice(from, from + MOST_READINGS);
+    await work(part, from + part.length);
+  }
+}
+
+function logNow(readings: readonly MeasuredTemp[], removed: readonly number[]) {
+  const body = { readings: readings.map(wire), removed: removed.map(toInstant) };
+  return callApi(ROUTES.logFridge, { body, idempotencyKey: crypto.randomUUID() });
 }
 
 /** Sends very many readings part by part; what was sent stays where a later part fails. */
 export function useLogMany() {
   const client = useQueryClient();
   return useMutation({
-    mutationFn: async ({ readings, removed, onKept }: ManyReadings) => {
+    mutationFn: async ({ readings, onKept }: ManyReadings): Promise<LogChanged> => {
+      const added: number[] = [];
+      const replaced: MeasuredTemp[] = [];
       try {
-        for (let from = 0; from < readings.length; from += MOST_READINGS) {
-          const part = readings.slice(from, from + MOST_READINGS);
-          const body = removed
-            ? { readings: [], removed: part.map(({ atMs }) => toInstant(atMs)) }
-            : { readings: part.map(wire), removed: [] };
-          await callApi(ROUTES.logFridge, { body, idempotencyKey: crypto.randomUUID() });
-          onKept(Math.min(readings.length, from + MOST_READINGS));
-        }
+        await inParts(readings, async (part, done) => {
+          const there = await loggedOn(part);
+          await logNow(part, []);
+          for (const { atMs } of part) {
+            const tempC = there.get(atMs);
+            if (tempC === undefined) added.push(atMs);
+            else replaced.push({ atMs, tempC });
+          }
+          onKept(done);
+        });
+        return { added, replaced };
+      } finally {
+        void client.invalidateQueries({ queryKey: ['kitchen'] });
+      }
+    },
+  });
+}
+
+/** Takes back what very many readings changed. */
+export function useTakeBackLog() {
+  const client = useQueryClient();
+  return useMutation({
+    mutationFn: async ({ added, replaced }: LogChanged) => {
+      try {
+        await inParts(added, async (part) => void (await logNow([], part)));
+        await inParts(replaced, async (part) => void (await logNow(part, [])));
       } finally {
         void client.invalidateQueries({ queryKey: ['kitchen'] });
       }

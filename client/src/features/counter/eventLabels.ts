@@ -84,13 +84,22 @@ function pulpLabel(event: PulpEvent, preferences: Household): string {
   }
 }
 
+const jarNames =
+  ({ jars }: BatchState) =>
+  (jarId: string): string =>
+    jars.find(({ id }) => id === jarId)?.label ?? 'a jar';
+
+const stepNames =
+  ({ steps }: BatchState) =>
+  (stepId: string): string => {
+    const found = steps.find(({ id }) => id === stepId);
+    return found ? stepName(found) : stepId;
+  };
+
 /** What an entry of a batch's log says, in a few words. */
 export function eventLabel(event: EventBody, state: BatchState, preferences: Household): string {
-  const jarName = (id: string): string => state.jars.find((jar) => jar.id === id)?.label ?? 'a jar';
-  const step = (id: string): string => {
-    const found = state.steps.find((one) => one.id === id);
-    return found ? stepName(found) : id;
-  };
+  const jarName = jarNames(state);
+  const step = stepNames(state);
   if (isOfPulp(event)) return pulpLabel(event, preferences);
   switch (event.type) {
     case 'planned':

@@ -24,8 +24,9 @@ export type DaysAction =
   | { type: 'saved'; planId: string }
   | { type: 'once-more' };
 
-export function firstDaysState(wish: Wish): DaysState {
-  return { wish, wishKnown: false, moved: null, movingId: null, settledId: null };
+/** Days as it opens: what another screen asks for is wished for already; else the first wish is still to be settled. */
+export function openingState(asked: Wish | null, first: Wish): DaysState {
+  return { wish: asked ?? first, wishKnown: asked !== null, moved: null, movingId: null, settledId: null };
 }
 
 export function daysReducer(state: DaysState, action: DaysAction): DaysState {

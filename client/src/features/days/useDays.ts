@@ -37,7 +37,7 @@ import type { KnownKitchen } from '../../wire/kitchen';
 import { lastOnBench } from '../bench';
 import { askedWish } from './askedWish';
 import type { DaysAction, DaysState } from './daysState';
-import { daysReducer, firstDaysState } from './daysState';
+import { daysReducer, openingState } from './daysState';
 import type { Fitting } from './useFit';
 import { useFit } from './useFit';
 import type { Wish } from './wish';
@@ -195,12 +195,10 @@ export function useDaysOf(data: DaysData): Days {
   }, [bench, recipes, machine, strainer, measures, cupSystem]);
   const { kept, underWay, taken } = useTaken(data, fromMs);
   const [wishes] = useState(() => firstWishes(choices, kitchen, model, fromMs));
-  // What another screen asks for is wished for already.
   const params = useLocalSearchParams();
-  const [state, dispatch] = useReducer(daysReducer, wishes[0], (first) => {
-    const asked = askedWish(params, choices, first, fromMs);
-    return asked ? { ...firstDaysState(asked), wishKnown: true } : firstDaysState(first);
-  });
+  const [state, dispatch] = useReducer(daysReducer, wishes[0], (first) =>
+    openingState(askedWish(params, choices, first, fromMs), first),
+  );
   const { wish, wishKnown, moved, movingId, settledId } = state;
   useFirstWish(
     wishes,

@@ -12,7 +12,7 @@ import { Panel } from '../../ui/Panel';
 import { SPACE, useColours } from '../../ui/theme';
 import { useToast } from '../../ui/Toast';
 import { serverNowMs } from '../../wire/clock';
-import { useLogMany } from '../../wire/fridge';
+import { useLogMany, useTakeBackLog } from '../../wire/fridge';
 import type { KnownKitchen } from '../../wire/kitchen';
 import { momentText } from '../../wire/moments';
 
@@ -177,15 +177,16 @@ function Preview({
 function KeepLog({ readings, onDone }: { readings: readonly MeasuredTemp[]; onDone: () => void }) {
   const toast = useToast();
   const { mutate, isPending, error } = useLogMany();
+  const takeBack = useTakeBackLog();
   const [kept, setKept] = useState(0);
   const keep = (): void =>
     mutate(
-      { readings: readings.slice(kept), removed: false, onKept: (count) => setKept(kept + count) },
+      { readings: readings.slice(kept), onKept: (count) => setKept(kept + count) },
       {
-        onSuccess: () => {
+        onSuccess: (changed) => {
           toast({
             words: `${counted(readings.length, 'reading is', 'readings are')} in the log.`,
-            undo: () => mutate({ readings, removed: true, onKept: () => undefined }),
+            undo: () => takeBack.mutate(changed),
           });
           onDone();
         },

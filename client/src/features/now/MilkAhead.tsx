@@ -83,7 +83,7 @@ export function MilkAhead({
           words={`The milk lasts until ${at(allGoneMs)}.`}
           label="Plan more for then"
           hint="Plan more milk for when it runs out"
-          onPress={() => router.navigate(daysPath({ readyMs: allGoneMs }) as never)}
+          onPress={() => router.navigate(daysPath({ readyMs: allGoneMs }))}
         />
       )}
     </Panel>

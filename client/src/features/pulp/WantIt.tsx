@@ -109,9 +109,7 @@ function WantIn({
             <Button
               label="Plan that milk"
               kind="main"
-              onPress={() =>
-                router.navigate(daysPath({ milk: milk.name, ml: plan.volumeMl, readyMs }) as never)
-              }
+              onPress={() => router.navigate(daysPath({ milk: milk.name, ml: plan.volumeMl, readyMs }))}
             />
           </View>
         </>
