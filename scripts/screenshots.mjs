@@ -125,7 +125,8 @@ await shoot('fridge', PHONE, 'light', async (page) => {
   await page.getByLabel('File of a fridge’s log').setInputFiles(await (await download).path());
   await page.getByRole('button', { name: /^Keep \d+ readings/ }).click();
   await page.getByText(/readings are in the log/).waitFor();
-  await page.getByRole('main').evaluate((element) => element.scrollTo(0, 0));
+  await page.goto(`${url}/fridge`);
+  await page.getByText(/^Measured/).waitFor();
 });
 await browser.close();
 stop();
