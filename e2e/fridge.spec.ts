@@ -157,6 +157,9 @@ test('files of a log: good, with bad lines, in °F, and none at all; what is kep
 }) => {
   const { url } = ownKitchen;
   await page.goto(`${url}/fridge`);
+  await expect(page.getByText('Nothing was measured on this day.')).toBeAttached();
+  // Rows of choices further down slide by themselves: the page opens at its title.
+  await expect(page.getByRole('heading', { name: 'The fridge', level: 1 })).toBeInViewport();
   await importFile(page, 'name,colour\nwalnut,brown');
   await expect(page.getByRole('alert')).toContainText('No column of times');
   const nowMs = Math.floor(Date.now() / MIN_MS) * MIN_MS;

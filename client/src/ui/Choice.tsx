@@ -24,6 +24,16 @@ interface Props<T extends string | number> {
   slides?: boolean;
 }
 
+/** Slides a row until one of its choices is in sight. The page itself stays where it is. */
+function slideTo(chosen: Element): void {
+  const row = chosen.parentElement;
+  if (!row) return;
+  const { left, right } = chosen.getBoundingClientRect();
+  const edges = row.getBoundingClientRect();
+  if (left < edges.left) row.scrollLeft -= edges.left - left;
+  else if (right > edges.right) row.scrollLeft += right - edges.right;
+}
+
 /** One of several, all in sight. Arrow keys move through it as through any group of radio buttons. */
 export function Choice<T extends string | number>({
   label,
@@ -45,7 +55,7 @@ export function Choice<T extends string | number>({
   // In a row that slides the chosen one may lie beyond its edge.
   useEffect(() => {
     const node = slides && value !== null ? refs.current.get(value) : undefined;
-    (node as unknown as Element | undefined)?.scrollIntoView({ block: 'nearest', inline: 'nearest' });
+    if (node) slideTo(node as unknown as Element);
   }, [slides, value]);
   // One stop for the tab key: the chosen one, or the first while none is.
   const stop = options.some((option) => option.value === value) ? value : open[0]?.value;
