@@ -15,15 +15,20 @@ import { startPostgres } from './postgres.mjs';
 
 const BATCHES = 5000;
 const LINES = 35;
+/** What has milk or pulp left is there so many times more: some forty batches. */
+const KEPT = 3;
 const READS = 100;
 const LIMIT_MS = 50;
 
-/** Batches that are over, over and over, each time a month earlier; what has milk or pulp left eight times; a fridge’s log. */
+/**
+ * Batches that are over, over and over, each time a month earlier; a batch every three days or oftener whose pulp lies in
+ * the freezer for ninety; a fridge's log of ten weeks, minute by minute.
+ */
 const MANY = `
   CREATE TEMP TABLE copies AS
     SELECT gen_random_uuid() AS copy, b.*, n * interval '30 days' AS earlier
     FROM batches b, generate_series(1, ${BATCHES}) n WHERE NOT b.active ORDER BY n LIMIT ${BATCHES};
-  INSERT INTO copies SELECT gen_random_uuid(), b.*, n * interval '1 minute' FROM batches b, generate_series(1, 8) n
+  INSERT INTO copies SELECT gen_random_uuid(), b.*, n * interval '1 minute' FROM batches b, generate_series(1, ${KEPT}) n
     WHERE b.active;
   INSERT INTO fridge_days (kitchen_id, day, readings, means)
     SELECT k.id, to_char(now() - n * interval '1 day', 'YYYY-MM-DD'),

@@ -163,6 +163,14 @@ interface BandProps extends Pick<Props, 'xs' | 'now' | 'width'> {
   usual: Props['usual'];
 }
 
+/** From the least to the most; a flat line gets room on both sides, and figures that can be read. */
+function spanOf(ys: readonly number[]): [low: number, high: number] {
+  const low = Math.min(...ys);
+  const high = Math.max(...ys);
+  const room = high - low > 1e-3 ? 0 : Math.max(0.5, Math.abs(low) / 20);
+  return [low - room, high + room];
+}
+
 /** Whether a limit lies where the curve is drawn. */
 function shownLimit({ limit, ys, dots = [] }: CurveLine): boolean {
   const all = [...ys, ...dots.map(({ y }) => y)];
@@ -174,8 +182,7 @@ function Band({ line: one, top, xs, x, at, now, usual, width }: BandProps) {
   const colour = useColours();
   const [first = 0, last = 1] = x.domain();
   const measured = one.dots ?? [];
-  const low = Math.min(...one.ys, ...measured.map((dot) => dot.y));
-  const high = Math.max(...one.ys, ...measured.map((dot) => dot.y), low + 1e-6);
+  const [low, high] = spanOf([...one.ys, ...measured.map((dot) => dot.y)]);
   const y = scaleLinear([low, high], [top + BAND - 8, top + 12]);
   const path =
     line<number>(
