@@ -139,12 +139,12 @@ test('days on the shelf, an evening on the table and a night without power: what
   await button(page, 'Why not a week?').tap();
   await expect(page.getByText(/five the most/)).toBeVisible();
   // A part of it into another jar: more than there is is refused at the field.
-  await button(page, 'Part of it into another jar…').tap();
+  await button(page, 'Split into two jars…').tap();
   const part = page.getByRole('textbox', { name: 'So much of it' });
   await part.fill('5000');
   await expect(page.getByText(/^Only 900 mL are left/)).toBeVisible();
   await part.fill('300');
-  await button(page, 'Parted: so much is in another jar').tap();
+  await button(page, 'Split: so much is in another jar').tap();
   await expect(page.getByText('600 mL left')).toBeVisible();
   expect((await stateOf(page, url, jar.batchId)).jars.map(({ leftMl }) => leftMl)).toEqual([600, 300]);
   await button(page, 'Undo the last entry').tap();

@@ -41,9 +41,9 @@ function dayMeans(readings: StoredDay['readings']): (number | null)[] {
   return means;
 }
 
-/** What to write of a day; its means follow from its readings. */
-export function dayRow({ day, readings }: StoredDay): StoredDay & { means: (number | null)[] } {
-  return { day, readings, means: dayMeans(readings) };
+/** What to write of a day, as it will be read; its means follow from its readings. */
+export function dayRow(stored: StoredDay): StoredDay & { means: (number | null)[] } {
+  return { ...StoredDaySchema.parse(stored), means: DayMeansSchema.parse(dayMeans(stored.readings)) };
 }
 
 /** The days whose means changed in a revision or after it, as far back as they count. A row that cannot be read says nothing. */

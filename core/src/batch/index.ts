@@ -33,9 +33,9 @@ export { jarColdLog, jarCosts, jarFate, jarKeeping, jarSpells, jarTerms } from '
 export type { MilkForPulp } from './milkForPulp';
 export { milkForPulp, withMilk } from './milkForPulp';
 export type { JarAhead, MilkAhead } from './milkAhead';
-export { RATE_DAYS, THAWING_MS, drunkPerDayMl, milkAhead } from './milkAhead';
+export { RATE_DAYS, drinkingOrder, drunkPerDayMl, jarsAhead, milkAhead } from './milkAhead';
 export type { Destination, MonthOfNut, WhereItWent } from './whereItWent';
-export { DESTINATIONS, nutAccount, pours, whereItWent } from './whereItWent';
+export { DESTINATIONS, nutAccount, pours, wentOf, whereItWent } from './whereItWent';
 export type { CounterSpell, JarSpent } from './jarSpent';
 export { jarSpent } from './jarSpent';
 export { dosesTogether, jarAllergens, nutritionWith } from './jars';
@@ -52,6 +52,7 @@ export {
   oldestFirst,
   pulpAtHand,
   pulpBags,
+  solidsAt,
   pulpTraits,
   weighedTogether,
 } from './pulpLedger';

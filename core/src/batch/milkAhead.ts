@@ -1,4 +1,7 @@
+import type { FridgeReading } from '../keeping';
 import { DAY_MS } from '../measures';
+import type { BatchState } from './batchState';
+import { jarKeeping } from './jarHistory';
 
 /** A jar as it is drunk from: what is left of it, and until when. */
 export interface JarAhead {
@@ -10,8 +13,6 @@ export interface JarAhead {
 
 /** How the milk goes on, if drinking does; an estimate. */
 export interface MilkAhead {
-  /** Jars of the fridge in the order in which they should be drunk, the soonest to end first. */
-  drinkFirst: readonly string[];
   /** What will be thrown away of each jar, mL; jars that are drunk up are left out. */
   thrown: readonly { id: string; volumeMl: number; atMs: number }[];
   /** When the fridge has none left, ms; null where nothing is drunk. */
@@ -25,7 +26,7 @@ export interface MilkAhead {
 /** The last of these days say how much is drunk. */
 export const RATE_DAYS = 14;
 /** A litre thaws in the fridge within so long, ms: a night and half a day. */
-export const THAWING_MS = 0.75 * DAY_MS;
+const THAWING_MS = 0.75 * DAY_MS;
 /** Less than this is left in a jar, mL. */
 const DREGS_ML = 5;
 
@@ -43,14 +44,36 @@ export function drunkPerDayMl(
   );
 }
 
+/** Orders jars as they should be drunk: the one that ends first comes first. */
+export function drinkingOrder(a: { discardAtMs: number }, b: { discardAtMs: number }): number {
+  return a.discardAtMs - b.discardAtMs;
+}
+
+/** The jars in use as they are drunk from. */
+export function jarsAhead(
+  batches: readonly { state: BatchState }[],
+  readings: readonly FridgeReading[],
+  nowMs: number,
+): JarAhead[] {
+  return batches.flatMap(({ state }) =>
+    state.jars
+      .filter(({ fate }) => fate === 'in-use')
+      .map((jar) => ({
+        id: jar.id,
+        leftMl: jar.leftMl,
+        discardAtMs: jarKeeping(state, jar, readings, nowMs).discardAtMs,
+        frozen: jar.places[jar.places.length - 1]?.place === 'freezer',
+      })),
+  );
+}
+
 /**
  * How milk goes on from `nowMs` if `perDayMl` are drunk a day, always from the jar that ends first. A frozen jar is
  * counted from when the fridge is empty.
  */
 export function milkAhead(jars: readonly JarAhead[], perDayMl: number, nowMs: number): MilkAhead {
-  const bySoonest = (a: JarAhead, b: JarAhead): number => a.discardAtMs - b.discardAtMs;
-  const fridge = jars.filter((jar) => !jar.frozen && jar.discardAtMs > nowMs).sort(bySoonest);
-  const frozen = jars.filter((jar) => jar.frozen && jar.discardAtMs > nowMs).sort(bySoonest);
+  const fridge = jars.filter((jar) => !jar.frozen && jar.discardAtMs > nowMs).sort(drinkingOrder);
+  const frozen = jars.filter((jar) => jar.frozen && jar.discardAtMs > nowMs).sort(drinkingOrder);
   const thrown: { id: string; volumeMl: number; atMs: number }[] = [];
   let atMs = nowMs;
   for (const { id, leftMl, discardAtMs } of fridge) {
@@ -64,7 +87,6 @@ export function milkAhead(jars: readonly JarAhead[], perDayMl: number, nowMs: nu
   const frozenMl = frozen.reduce((sum, { leftMl }) => sum + leftMl, 0);
   const [next] = frozen;
   return {
-    drinkFirst: fridge.map(({ id }) => id),
     thrown,
     fridgeEmptyMs,
     thaw: next && fridgeEmptyMs !== null ? { id: next.id, byMs: fridgeEmptyMs - THAWING_MS } : null,

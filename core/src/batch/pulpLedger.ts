@@ -214,3 +214,8 @@ export function pulpAtHand({ dryG, waterG, traits }: PulpBag): PulpAtHand {
 export function bagAllergens({ portions }: PulpBag, pantry: Pantry): AllergenFacts {
   return allergensOfAll(portions.map(({ state }) => batchAllergens(state, pantry)));
 }
+
+/** Solids of a bag that can still be used at a later moment, g: what dries by then or is past its time counts for none. */
+export function solidsAt(bag: Pick<PulpBag, 'place' | 'useByMs' | 'dryG'>, atMs: number): number {
+  return bag.place !== 'drying' && bag.useByMs >= atMs ? bag.dryG : 0;
+}

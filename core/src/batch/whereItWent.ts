@@ -15,9 +15,9 @@ export const DESTINATIONS = [
   'soak-water',
   'skins',
   'cloth',
-  'unsaid',
+  'not-recorded',
 ] as const;
-/** `kept`: milk and pulp still in fridge and freezer. `cloth`: left in cloth and jug. `unsaid`: nobody said. */
+/** `kept`: milk and pulp still in fridge and freezer. `cloth`: left in cloth and jug. `not-recorded`: nobody said. */
 export type Destination = (typeof DESTINATIONS)[number];
 
 export interface WhereItWent {
@@ -55,7 +55,7 @@ function portionParts({ taken, dryG, place, storedDryG, usedAtMs }: PulpState, p
   for (const one of taken) put(parts, PULP_WENT[one.became], one.dryG);
   const takenG = taken.reduce((sum, one) => sum + one.dryG, 0);
   // Older releases said that it was gone, not to what.
-  if (usedAtMs !== null) put(parts, 'unsaid', storedDryG - takenG);
+  if (usedAtMs !== null) put(parts, 'not-recorded', storedDryG - takenG);
   else put(parts, place === 'dried' || place === 'dried-fridge' ? 'pulp-dried' : 'kept', dryG);
 }
 
@@ -101,14 +101,17 @@ export function whereItWent(state: BatchState): WhereItWent {
     // What stays on the tools is taken to be as thick as the milk.
     put(went, 'cloth', lossG * milkShare);
     const { parts, wholeMl } = milkParts(state);
-    share(went, milk.massG * milkShare, parts, wholeMl, 'unsaid');
+    share(went, milk.massG * milkShare, parts, wholeMl, 'not-recorded');
     const portions: Parts = {};
     for (const portion of state.pulp) portionParts(portion, portions);
-    share(went, pulp.dryG, portions, pulp.dryG, 'unsaid');
+    share(went, pulp.dryG, portions, pulp.dryG, 'not-recorded');
   }
   const sum = Object.values(went).reduce((all, one) => all + one, 0);
   const shares = Object.fromEntries(
-    DESTINATIONS.map((where) => [where, sum > 0 ? (went[where] ?? 0) / sum : where === 'unsaid' ? 1 : 0]),
+    DESTINATIONS.map((where) => [
+      where,
+      sum > 0 ? (went[where] ?? 0) / sum : where === 'not-recorded' ? 1 : 0,
+    ]),
   ) as Record<Destination, number>;
   return { nutG, shares };
 }
@@ -133,6 +136,16 @@ export function pours({ entries }: Pick<BatchState, 'entries'>): { atMs: number;
     if (entry.type === 'jar-emptied') drawn(entry.jarId, entry.atMs, Infinity);
   }
   return found;
+}
+
+/** What went each way of so many grams of the nuts of a month, g. */
+export function wentOf(
+  { nutG, wentG }: Pick<MonthOfNut, 'nutG' | 'wentG'>,
+  ofG: number,
+): Record<Destination, number> {
+  return Object.fromEntries(
+    DESTINATIONS.map((where) => [where, nutG > 0 ? (ofG * wentG[where]) / nutG : 0]),
+  ) as Record<Destination, number>;
 }
 
 /** The nuts of a month that went each way, g. */

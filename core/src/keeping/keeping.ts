@@ -174,11 +174,13 @@ function walk(
   let freeH = USUAL_COOLING_H;
   /** A jar is in its first cooling until it leaves the fridge, or was as cold as the fridge; there is no second one. */
   let first = true;
+  let wasOut = false;
   for (const [i, spell] of spells.entries()) {
     const endMs = Math.min(untilMs, spells[i + 1]?.fromMs ?? Infinity);
     if (endMs <= spell.fromMs) continue;
     const hours = Math.min((endMs - spell.fromMs) / HOUR_MS, FAR_H);
     if (spell.place !== 'fridge' || tempC <= spell.tempC) first = false;
+    wasOut ||= spell.place === 'out';
     if (spell.place === 'freezer') {
       // The clock stands still; the jar comes back as cold as the fridge that thaws it.
       tempC = 0;
@@ -203,7 +205,8 @@ function walk(
       freeH -= creditedH;
       costs.freeCoolingH += creditedH;
       if (first) costs.coolingH += extraH - creditedH;
-      else costs.timeOutH += extraH;
+      else if (wasOut) costs.timeOutH += extraH;
+      else costs.warmFridgeH += extraH;
       costs.warmFridgeH += (airRate - 1) * hours;
     } else costs.timeOutH += run.usedH - usedBeforeH - hours;
     tempC = airC + (startC - airC) * Math.exp(-hours / driftH);

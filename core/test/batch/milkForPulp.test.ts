@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { PULP_RECIPES, milkForPulp, predict, withMilk } from '../../src';
+import { PULP_RECIPES, milkForPulp, predict, solidsAt, withMilk } from '../../src';
 import { kitchenAt } from '../kitchens';
 import { workedRecipe } from '../recipes';
 
@@ -46,4 +46,11 @@ test('enough is said, and milk whose pulp makes no such thing is refused with th
     ok: false,
     why: 'not-computable',
   });
+});
+
+test('pulp at hand counts where it is good until it is wanted, and not while it dries', () => {
+  const bag = { place: 'fridge', useByMs: 1000, dryG: 60 } as const;
+  expect([solidsAt(bag, 1000), solidsAt(bag, 1001), solidsAt({ ...bag, place: 'drying' }, 0)]).toEqual([
+    60, 0, 0,
+  ]);
 });

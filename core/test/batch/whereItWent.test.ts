@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import type { EventBody } from '../../src';
-import { DESTINATIONS, PULP_USES, batchSummary, nutAccount, pours, whereItWent } from '../../src';
+import { DESTINATIONS, PULP_USES, batchSummary, nutAccount, pours, wentOf, whereItWent } from '../../src';
 import { workedRecipe } from '../recipes';
 import { Making } from './making';
 
@@ -121,4 +121,9 @@ test('months and nuts stand apart, and a batch of two nuts counts for both', () 
     ['2031-03', 'oat', 1, 25],
     ['2031-02', 'almond', 1, 100],
   ]);
+  const [both] = account;
+  if (!both) throw new Error('no month');
+  // Of the same shares each hundred grams go the same way, however many there were.
+  expect(wentOf(both, 100).drunk).toBeCloseTo(100 * shares.drunk, 9);
+  expect(sum(wentOf(both, 100))).toBeCloseTo(100, 9);
 });

@@ -5,6 +5,7 @@ import {
   coldLog,
   fridgeSteps,
   keeping,
+  keepingCosts,
   keepingCurve,
   spoilageRate,
   tenMinuteMeans,
@@ -108,6 +109,16 @@ describe('how warm the fridge was', () => {
     expect(usedBy(14)).toBeCloseTo(used, 2);
     // Milk that was warmed in the fridge gets no second first cooling.
     expect(usedBy(14)).toBeGreaterThan(14 + 4);
+  });
+
+  test('what a power cut cost is the fridge’s, not time out of it, and the costs add up', () => {
+    const steps = fridgeSteps(set, logged(...times(6, 4), ...times(18, 9), ...times(60, 4))).slice(1);
+    const spells = inFridge(steps);
+    const kept = keeping(terms, spells, T0);
+    const costs = keepingCosts(terms, spells, kept);
+    expect(costs.timeOutH).toBe(0);
+    expect(costs.warmFridgeH).toBeGreaterThan(4);
+    expect(costs.warmFridgeH).toBeCloseTo(96 - (kept.discardAtMs - T0) / H, 3);
   });
 
   test('a warmer log never keeps longer, and a gap never keeps longer than its warmer end', () => {

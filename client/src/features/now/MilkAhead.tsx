@@ -1,5 +1,5 @@
-import type { JarAhead, JarState } from '@humble-churn/core';
-import { DAY_MS, formatVolume, jarKeeping, milkAhead } from '@humble-churn/core';
+import type { JarState } from '@humble-churn/core';
+import { DAY_MS, formatVolume, jarsAhead, milkAhead } from '@humble-churn/core';
 import { useRouter } from 'expo-router';
 import { StyleSheet, View } from 'react-native';
 import { AppText } from '../../ui/AppText';
@@ -34,15 +34,9 @@ export function MilkAhead({
 }) {
   const router = useRouter();
   const { data } = useAccount();
-  const known = new Map<string, Known>();
-  const jars = batches.flatMap((batch) =>
-    batch.state.jars.flatMap((jar): JarAhead[] => {
-      if (jar.fate !== 'in-use') return [];
-      known.set(jar.id, { batch, jar });
-      const { discardAtMs } = jarKeeping(batch.state, jar, kitchen.readings, nowMs);
-      const frozen = jar.places[jar.places.length - 1]?.place === 'freezer';
-      return [{ id: jar.id, leftMl: jar.leftMl, discardAtMs, frozen }];
-    }),
+  const jars = jarsAhead(batches, kitchen.readings, nowMs);
+  const known = new Map<string, Known>(
+    batches.flatMap((batch) => batch.state.jars.map((jar) => [jar.id, { batch, jar }] as const)),
   );
   const perDayMl = data?.drunkPerDayMl ?? 0;
   if (jars.length === 0 || perDayMl < LEAST_PER_DAY_ML) return null;

@@ -1,6 +1,6 @@
 import type { Account } from '@humble-churn/contract';
 import type { Destination } from '@humble-churn/core';
-import { DESTINATIONS, findIngredient, formatMass } from '@humble-churn/core';
+import { DESTINATIONS, findIngredient, formatMass, wentOf } from '@humble-churn/core';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { AppText } from '../../ui/AppText';
@@ -27,7 +27,7 @@ const NAMES: Readonly<Record<Destination, string>> = {
   'soak-water': 'Soak water',
   skins: 'Skins',
   cloth: 'On the tools',
-  unsaid: 'Not said',
+  'not-recorded': 'Not recorded',
 };
 
 function fillsOf(colour: Palette): Readonly<Record<Destination, string>> {
@@ -43,7 +43,7 @@ function fillsOf(colour: Palette): Readonly<Record<Destination, string>> {
     'soak-water': colour.water,
     skins: colour.line,
     cloth: colour.buoySoft,
-    unsaid: colour.sunk,
+    'not-recorded': colour.sunk,
   };
 }
 
@@ -72,10 +72,11 @@ function WhereTheyWent({ months, kitchen }: { months: Account['months']; kitchen
   if (!chosen) return null;
   const name = (nut: string): string => findIngredient(nut, { own })?.name ?? nut;
   const fills = fillsOf(colour);
+  const wentG = wentOf(chosen, OF_G);
   const out = DESTINATIONS.map((where) => ({
     key: where,
     name: NAMES[where],
-    massG: (OF_G * chosen.wentG[where]) / chosen.nutG,
+    massG: wentG[where],
     measuredG: null,
     fill: fills[where],
   })).filter(({ massG }) => massG >= LEAST_G);
@@ -113,8 +114,8 @@ function WhereTheyWent({ months, kitchen }: { months: Account['months']; kitchen
         />
       </View>
       <AppText kind="small" tone="soft">
-        By their solids, as each batch was predicted to part them; an estimate. Milk and pulp of which nobody
-        said what became of them are “not said”.
+        By their solids, as each batch was predicted to part them; an estimate. What nobody recorded of milk
+        and pulp is “not recorded”.
       </AppText>
     </Panel>
   );

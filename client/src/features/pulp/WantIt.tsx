@@ -1,5 +1,5 @@
 import type { MilkForPulp, PulpBag, PulpRecipe, Recipe } from '@humble-churn/core';
-import { formatMass, formatVolume, milkForPulp, timeOnDay } from '@humble-churn/core';
+import { formatMass, formatVolume, milkForPulp, solidsAt, timeOnDay } from '@humble-churn/core';
 import { useRouter } from 'expo-router';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
@@ -67,8 +67,7 @@ function WantIn({
   const nowMs = serverNowMs();
   const [daysOn, setDaysOn] = useState(2);
   const readyMs = timeOnDay(nowMs, daysOn, READY_HOUR, 0, kitchen.timeZone);
-  // What is good until then counts.
-  const haveG = bag && bag.place !== 'drying' && bag.useByMs >= readyMs ? bag.dryG : 0;
+  const haveG = bag ? solidsAt(bag, readyMs) : 0;
   const plans = milks.map((milk) => milkForPulp(milk, model, recipe, haveG));
   const [chosen, setChosen] = useState(() =>
     Math.max(

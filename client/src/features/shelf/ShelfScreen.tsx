@@ -1,5 +1,5 @@
 import type { JarState, Keeping, PulpBag } from '@humble-churn/core';
-import { formatTemp, formatVolume, jarKeeping, pulpBags } from '@humble-churn/core';
+import { drinkingOrder, formatTemp, formatVolume, jarKeeping, pulpBags } from '@humble-churn/core';
 import { useRouter } from 'expo-router';
 import { StyleSheet, View } from 'react-native';
 import { useNowMs } from '../../wire/clock';
@@ -51,7 +51,7 @@ export function ShelfScreen() {
       })),
   );
   // The one that ends first is drunk first.
-  jars.sort((one, other) => one.kept.discardAtMs - other.kept.discardAtMs);
+  jars.sort((one, other) => drinkingOrder(one.kept, other.kept));
   const first = jars.find(({ frozen, kept }) => !frozen && kept.state !== 'discard');
   const fridge = jars.filter((one) => !one.frozen);
   const freezer = jars.filter((one) => one.frozen);

@@ -31,7 +31,7 @@ export function SplitJar({
     return (
       <View style={styles.row}>
         <Button
-          label="Part of it into another jar…"
+          label="Split into two jars…"
           onPress={() => {
             setVolumeMl(Math.round(jar.leftMl / 2));
             setOpen(true);
@@ -62,15 +62,15 @@ export function SplitJar({
           onTrouble={() => setVolumeMl(null)}
         />
         <Button
-          label="Parted"
-          hint="Parted: so much is in another jar"
+          label="Split"
+          hint="Split: so much is in another jar"
           kind="main"
           disabled={volumeMl === null || volumeMl >= jar.leftMl}
           onPress={() => {
             if (volumeMl === null) return;
             onSplit(
               { type: 'jar-split', jarId: jar.id, newId: crypto.randomUUID(), label, volumeMl },
-              'Parted: the other jar stands on the shelf.',
+              'Split. The other jar is on the shelf.',
             );
             setOpen(false);
           }}
@@ -78,8 +78,8 @@ export function SplitJar({
         <Button label="Cancel" kind="quiet" onPress={() => setOpen(false)} />
       </View>
       <AppText kind="small" tone="soft">
-        A scalded jar, and both keep as long as the one did. Milk of another batch is not poured on top: the
-        older one would set the time of both.
+        Use a scalded jar. Both keep exactly as long as the one did. Do not top up with milk of another batch:
+        the older milk would set the time for all of it.
       </AppText>
     </View>
   );
