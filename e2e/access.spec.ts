@@ -16,6 +16,7 @@ const SCREENS = [
   '/days',
   '/devices',
   '/ingredients/new',
+  '/pulp/recipes/new',
   '/cautions',
   '/nowhere',
 ];

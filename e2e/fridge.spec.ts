@@ -1,5 +1,5 @@
 import { KitchenSchema, toInstant } from '@humble-churn/contract';
-import type { EventBody, FridgeReading, MeasuredTemp, Recipe } from '@humble-churn/core';
+import type { EventBody, FridgeLogs, MeasuredTemp, Recipe } from '@humble-churn/core';
 import { fridgeSteps, jarKeeping, jarSpent, plainRecipe, tenMinuteMeans } from '@humble-churn/core';
 import type { Page } from '@playwright/test';
 import type { Kitchen } from './kitchen';
@@ -115,11 +115,11 @@ test('days on the shelf, an evening on the table and a night without power: what
   await expect(page.getByText(/warmest 9\.\d °C/)).toBeVisible();
   // What the screen says is what the core says of the server's own data.
   const settings = KitchenSchema.parse(await (await page.request.get(`${url}/api/kitchen`)).json());
-  const set: FridgeReading[] = [{ atMs: 0, tempC: settings.fridgeTempC }];
+  const set: FridgeLogs = { first: [{ atMs: 0, tempC: settings.fridgeTempC }] };
   const state = await stateOf(page, url, jar.batchId);
   const one = state.jars[0];
   if (!one) throw new Error('no jar');
-  const steps = fridgeSteps(set, tenMinuteMeans(temps));
+  const steps = { first: fridgeSteps(set.first, tenMinuteMeans(temps)) };
   const spent = jarSpent(state, one, steps, Date.now());
   const without = jarKeeping(state, one, set, Date.now());
   const kept = jarKeeping(state, one, steps, Date.now());

@@ -211,3 +211,72 @@ test('Now says what is drunk a day, what would be thrown away, what to thaw, and
   const drawing = account.getByRole('img');
   await expect(drawing).toHaveAccessibleName(/^In: .* 100 g\. Out: .*\d+/);
 });
+
+test('a recipe of the cook’s own: read from another program’s file, saved with the server away, made, written out and deleted', async ({
+  page,
+  ownKitchen,
+}) => {
+  const { url } = ownKitchen;
+  const batchId = await madeUpTo('pulp', page, url, { ...QUICK, name: 'For the bars' });
+  await sayAgo(page, url, batchId, 0, {
+    type: 'pulp-stored',
+    place: 'freezer',
+    massG: 160,
+    portionId: crypto.randomUUID(),
+  });
+  await page.goto(`${url}/pulp`);
+  await button(page, 'A recipe of your own').tap();
+  const file = {
+    '@type': 'Recipe',
+    name: 'Pulp bars',
+    recipeIngredient: ['1 cup almond pulp', '80 g oats', '1 pinch of luck'],
+    recipeInstructions: 'Press into a tin.\nBake at 180 °C.',
+    recipeYield: '12 bars',
+    cookTime: 'PT25M',
+  };
+  const choose = (name: string, text: string) =>
+    page
+      .getByLabel('Pulp recipe file')
+      .setInputFiles({ name, mimeType: 'application/json', buffer: Buffer.from(text) });
+  await choose('no.json', 'no recipe');
+  await expect(page.getByRole('alert')).toContainText('This is not JSON');
+  await choose('bars.jsonld', JSON.stringify(file));
+  await expect(page.getByRole('textbox', { name: 'Name', exact: true })).toHaveValue('Pulp bars');
+  await expect(page.getByRole('textbox', { name: 'Oven' })).toHaveValue('180');
+  await opensOffline(page);
+  await ownKitchen.stop('SIGKILL');
+  await button(page, 'Save the recipe').tap();
+  await expect(page.getByText(/^Not saved yet: Say what it contains besides the pulp/)).toBeVisible();
+  await page.getByRole('checkbox', { name: 'gluten' }).tap();
+  await button(page, 'Save the recipe').tap();
+  await expect(page.getByText('“Pulp bars” is saved.')).toBeVisible();
+  await ownKitchen.start();
+  await allSent(page);
+  await button(page, 'Make: Pulp bars').tap();
+  await expect(page.getByText(/^Oats: \d+/)).toBeVisible();
+  await expect(
+    page.getByText(/Makes about \d+ bars?, about 25 min at 180 °C\. Contains: tree nut, gluten/),
+  ).toBeVisible();
+  await button(page, 'Made: pulp bars').tap();
+  await allSent(page);
+  expect((await stateOf(page, url, batchId)).pulp[0]?.taken[0]).toMatchObject({
+    became: 'baked',
+    what: 'Pulp bars',
+  });
+  await button(page, 'Undo').last().tap();
+  await allSent(page);
+  await button(page, /^What came and went:/).tap();
+  await expect(page.getByRole('list', { name: 'What came and went' }).getByRole('listitem')).toHaveCount(1);
+
+  const download = page.waitForEvent('download');
+  await button(page, 'The recipe as a file: Pulp bars').tap();
+  expect((await download).suggestedFilename()).toBe('pulp-bars.jsonld');
+  await button(page, 'Change the recipe: Pulp bars').tap();
+  await page.getByRole('textbox', { name: 'It takes' }).fill('40');
+  await button(page, 'Save the change').tap();
+  await expect(page.getByText(/about 40 min at 180 °C/)).toBeVisible();
+  await button(page, 'Delete the recipe: Pulp bars').tap();
+  await expect(button(page, 'Delete the recipe: Pulp bars')).toHaveCount(0);
+  await button(page, 'Undo').last().tap();
+  await expect(button(page, 'Delete the recipe: Pulp bars')).toBeVisible();
+});

@@ -24,6 +24,7 @@ async function bundle(main, outdir) {
       '@humble-churn/core': './core/src/index.ts',
       '@humble-churn/contract': './contract/src/index.ts',
       '@humble-churn/contract/kitchenFile': './contract/src/kitchenFile.ts',
+      '@humble-churn/contract/pulpRecipeJsonLd': './contract/src/pulpRecipeJsonLd.ts',
       '@humble-churn/contract/recipeJsonLd': './contract/src/recipeJsonLd.ts',
     },
     sourcemap: true,

@@ -19,6 +19,7 @@ import {
 import { planIdOf } from '~/wire/commandEntries';
 import { entryLabel } from '~/wire/entryLabels';
 import { enqueueEvents, known, undoingTo, withBegun, withWaiting } from '~/wire/batches';
+import { measuredMeans } from '~/wire/fridgeDays';
 import { KitchenWithLogSchema } from '~/wire/kitchen';
 import { withWaitingIngredients, withWaitingSettings } from '~/wire/knownKitchen';
 import { withWaitingPlans } from '~/wire/plans';
@@ -286,6 +287,25 @@ describe('entries on their way', () => {
     const changed = withWaitingSettings(kitchen, waiting);
     expect(changed).toMatchObject({ name: 'Shed', fridgeTempC: 7 });
     expect(changed.fridgeLog.map(({ tempC }) => tempC)).toEqual([4, 7]);
+    const other = { id: OTHER_ID, name: 'Cellar', tempC: 9 };
+    enqueue('changeKitchen', {
+      params: undefined,
+      body: { profile: { otherFridges: [other] } },
+      effect: null,
+    });
+    const readings = [{ at: AT, tempC: 8 }];
+    const measured = { fridge: OTHER_ID, readings, removed: [] };
+    enqueue('logFridge', { params: undefined, body: measured, effect: null });
+    const both = withWaitingSettings(kitchen, waitingEntries());
+    expect(both.fridgeLog.map(({ fridge, tempC }) => [fridge, tempC])).toEqual([
+      ['first', 4],
+      ['first', 7],
+      [OTHER_ID, 9],
+    ]);
+    expect(measuredMeans(both.fridgeDays.fridges)).toMatchObject([{ fridge: OTHER_ID, tempC: 8 }]);
+    // What an earlier release kept of the log is asked for again, and takes nothing else down.
+    const earlier = { ...KITCHEN, fridgeDays: { revision: 3, days: { '2031-03-10': [] } } };
+    expect(KitchenWithLogSchema.parse(earlier).fridgeDays).toEqual({ revision: 0, fridges: {} });
     // Nothing of it touches batches or plans.
     expect(withBegun([], waiting)).toEqual([]);
     expect(withWaitingPlans([], waiting)).toEqual([]);

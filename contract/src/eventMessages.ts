@@ -17,6 +17,10 @@ export function eventRefusalMessage(code: EventRefusalCode): string {
       return 'This jar is already empty or thrown away.';
     case 'jar-there':
       return 'This batch has such a jar already.';
+    case 'jar-frozen':
+      return 'Frozen milk is thawed first: only what is liquid is poured together.';
+    case 'milk-over':
+      return 'One of the two is to be thrown away: poured together, all of it would be.';
     case 'too-late-to-freeze':
       return 'Only milk that is still at its best may be frozen, and only once.';
     case 'not-the-last-event':

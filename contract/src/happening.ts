@@ -12,6 +12,7 @@ import {
 import { z } from 'zod';
 import { AdditionKeySchema, MOST_OWN_ITEMS, OwnItemSchema } from './ingredient';
 import { DrinkSchema, HandDoseSchema } from './drink';
+import { FridgeIdSchema } from './fridge';
 import { BlendSchema, StrainSchema } from './recipe';
 
 const massG = z.number().min(0).max(60_000);
@@ -74,6 +75,7 @@ const correctable = [
           label: z.string().trim().min(1).max(40),
           volumeMl: pouredMl,
           place: z.enum(['fridge', 'freezer']),
+          fridge: FridgeIdSchema.optional(),
           doses: z
             .array(HandDoseSchema)
             .max(12)
@@ -92,6 +94,7 @@ const correctable = [
     type: z.literal('jar-moved'),
     jarId: JarIdSchema,
     place: z.enum(['fridge', 'freezer', 'out']),
+    fridge: FridgeIdSchema.optional(),
   }),
   z.object({ type: z.literal('jar-discarded'), jarId: JarIdSchema, reason: ReasonSchema }),
   z.object({ type: z.literal('abandoned'), reason: ReasonSchema }),
@@ -164,6 +167,12 @@ export const EventBodySchema = z
       jarId: JarIdSchema,
       newId: z.uuid(),
       label: z.string().trim().min(1).max(40),
+      volumeMl: pouredMl,
+    }),
+    z.object({
+      type: z.literal('jar-topped-up'),
+      jarId: JarIdSchema,
+      fromId: JarIdSchema,
       volumeMl: pouredMl,
     }),
     z.object({ type: z.literal('jar-emptied'), jarId: JarIdSchema }),

@@ -18,6 +18,7 @@ export * from './kitchenModel';
 export * from './plan';
 export * from './prediction';
 export * from './problem';
+export * from './pulpRecipe';
 export * from './recipe';
 export * from './recipeBook';
 export * from './revision';

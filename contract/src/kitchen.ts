@@ -1,15 +1,19 @@
 import { z } from 'zod';
 import { ChosenTimeZoneSchema, InstantSchema, TimeZoneSchema } from './instant';
-import { LIMITS } from '@humble-churn/core';
+import { FIRST_FRIDGE, LIMITS } from '@humble-churn/core';
 import { AllergenSchema, allergenFromWords } from './allergen';
 import { DrinkSchema, MOST_DRINKS } from './drink';
+import { FridgeIdSchema } from './fridge';
 import { IngredientKeySchema } from './ingredient';
+import { MOST_PULP_RECIPES, OwnPulpRecipeSchema } from './pulpRecipe';
 import { GearNameSchema, MachineKindSchema, StrainerSchema } from './recipe';
 import { RevisionSchema } from './revision';
 
 const PriceSchema = z.number().min(0).max(10_000);
 /** A time of day in the household's zone. */
 const ClockSchema = z.string().regex(/^([01]\d|2[0-3]):[0-5]\d$/, { error: 'a time such as 07:30' });
+
+const FridgeTempSchema = z.number().min(-1).max(15);
 
 /** The household's own gear and people, and what things cost. Names tell them apart. */
 export const KitchenProfileSchema = z
@@ -61,6 +65,11 @@ export const KitchenProfileSchema = z
       )
       .max(12)
       .default([]),
+    /** Besides the first one, whose temperature stands by itself; jars and logs name them by their id. */
+    otherFridges: z
+      .array(z.object({ id: z.uuid(), name: GearNameSchema, tempC: FridgeTempSchema }))
+      .max(4)
+      .default([]),
     people: z
       .array(z.object({ name: z.string().trim().min(1).max(40), avoids: z.array(AllergenSchema).max(8) }))
       .max(12)
@@ -70,6 +79,8 @@ export const KitchenProfileSchema = z
     /** Machines stay silent between these. */
     quietFrom: ClockSchema.default('21:00'),
     quietTo: ClockSchema.default('07:30'),
+    /** The household's own recipes for pulp. */
+    pulpRecipes: z.array(OwnPulpRecipeSchema).max(MOST_PULP_RECIPES).default([]),
     drinks: z.array(DrinkSchema).max(MOST_DRINKS).default([]),
     packs: z
       .array(z.object({ key: IngredientKeySchema, packG: z.number().min(1).max(50_000), price: PriceSchema }))
@@ -91,7 +102,7 @@ export const KitchenSettingsSchema = z
     /** Whether somebody chose the zone; until then the first browser's is taken. */
     timeZoneSet: z.boolean().default(true),
     roomTempC: z.number().min(5).max(45),
-    fridgeTempC: z.number().min(-1).max(15),
+    fridgeTempC: FridgeTempSchema,
     cupSystem: z.enum(['us', 'metric', 'imperial']),
     spoonSystem: z.enum(['us', 'metric', 'australian']).default('metric'),
     /** How numbers, dates and times are written; null by the measures. */
@@ -166,7 +177,12 @@ export type Kitchen = z.infer<typeof KitchenSchema>;
 
 /** From this moment on the fridge was said to be at a temperature. */
 export const FridgeReadingSchema = z
-  .object({ id: z.number().int().min(1), at: InstantSchema, tempC: z.number() })
+  .object({
+    id: z.number().int().min(1),
+    fridge: FridgeIdSchema.default(FIRST_FRIDGE),
+    at: InstantSchema,
+    tempC: z.number(),
+  })
   .meta({ id: 'FridgeReading' });
 
 export type FridgeReadingWire = z.infer<typeof FridgeReadingSchema>;
@@ -209,4 +225,18 @@ export function patchedSettings<S extends Pick<KitchenSettings, 'profile'>>(
   { profile, ...patch }: KitchenPatch,
 ): S {
   return { ...settings, ...patch, profile: { ...settings.profile, ...profile } };
+}
+
+/** What fridges are set to otherwise than before. */
+export function fridgesSetAnew(
+  before: Pick<KitchenSettings, 'fridgeTempC' | 'profile'>,
+  after: Pick<KitchenSettings, 'fridgeTempC' | 'profile'>,
+): { fridge: string; tempC: number }[] {
+  const wasC = new Map(before.profile.otherFridges.map(({ id, tempC }) => [id, tempC]));
+  wasC.set(FIRST_FRIDGE, before.fridgeTempC);
+  const all = [
+    { fridge: FIRST_FRIDGE, tempC: after.fridgeTempC },
+    ...after.profile.otherFridges.map(({ id, tempC }) => ({ fridge: id, tempC })),
+  ];
+  return all.filter(({ fridge, tempC }) => wasC.get(fridge) !== tempC);
 }

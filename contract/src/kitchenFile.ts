@@ -3,7 +3,7 @@ import { EventSchema } from './batch';
 import { OwnItemSchema } from './ingredient';
 import { StoredDaySchema } from './fridge';
 import { InstantSchema, TimeZoneSchema } from './instant';
-import { KitchenSettingsSchema } from './kitchen';
+import { FridgeReadingSchema, KitchenSettingsSchema } from './kitchen';
 import { PlanSchema } from './plan';
 import { ProblemSchema } from './problem';
 import { RecipeHistorySchema } from './recipeBook';
@@ -50,7 +50,7 @@ export const KitchenFileSchema = z
     exportedAt: InstantSchema,
     settings: KitchenSettingsSchema,
     /** What the fridge was said to be at, oldest first. */
-    fridgeReadings: z.array(z.object({ at: InstantSchema, timeZone: TimeZoneSchema, tempC: z.number() })),
+    fridgeReadings: z.array(FridgeReadingSchema.omit({ id: true }).extend({ timeZone: TimeZoneSchema })),
     /** What was measured in the fridge, a day of UTC each, oldest first. */
     fridgeDays: z.array(StoredDaySchema).default([]),
     ingredients: z.array(ExportedIngredientSchema),

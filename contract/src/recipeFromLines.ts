@@ -78,7 +78,7 @@ const ADDITION_WORDS: readonly (readonly [RegExp, string])[] = [
 ];
 
 /** Grams or millilitres of a unit; null for a count. */
-function measureOf(unit: string | null, cups: CupSystem): { g: number } | { ml: number } | null {
+export function measureOf(unit: string | null, cups: CupSystem): { g: number } | { ml: number } | null {
   const spoons = SPOON_ML[cups === 'metric' ? 'metric' : 'us'];
   switch (unit) {
     case 'gram':
@@ -188,7 +188,7 @@ function gather(amount: Amount, sum: Gathered): boolean {
 }
 
 /** A line as the parser reads it; null for a heading. */
-function parsed(line: string): IngredientLine | null {
+export function parsed(line: string): IngredientLine | null {
   // A comma within a number is a decimal comma there; otherwise 1,5 dl would be read as fifteen.
   const comma = /^\D{0,3}\d+,\d{1,2}(\D|$)/.test(line);
   const [read] = parseIngredient(line.replace(/litre/g, 'liter'), { decimalSeparator: comma ? ',' : '.' });

@@ -6,17 +6,12 @@ import type { RecipeFile } from './recipe';
 import { RECIPE_FORMAT, RecipeFileSchema } from './recipe';
 import type { RecipeReading } from './recipeFromLines';
 import { bad, fromLines } from './recipeFromLines';
+import { duration, findRecipeNode, ownContext } from './recipeNode';
 
 export type { RecipeReading } from './recipeFromLines';
 
 /** Where our own form rides along in a recipe's JSON-LD, so that nothing is lost on the way back. */
 const OWN_FORM = 'humbleChurn:recipe';
-
-function duration(minutes: number): string {
-  const whole = Math.max(1, Math.round(minutes));
-  const h = Math.floor(whole / 60);
-  return `PT${h > 0 ? `${h}H` : ''}${whole % 60 > 0 || h === 0 ? `${whole % 60}M` : ''}`;
-}
 
 function grams(massG: number): string {
   return `${massG < 20 ? Number(massG.toPrecision(2)) : Math.round(massG)} g`;
@@ -52,10 +47,7 @@ export function toJsonLd(file: RecipeFile, prediction: Prediction): Record<strin
       : 'Bottle in clean glass and chill at 4 °C or below. Smell and look each time; shake.',
   );
   return {
-    '@context': [
-      'https://schema.org',
-      { humbleChurn: 'urn:humble-churn:', [OWN_FORM]: { '@id': 'humbleChurn:recipe', '@type': '@json' } },
-    ],
+    '@context': ownContext(OWN_FORM),
     '@type': 'Recipe',
     name: recipe.name,
     description: `Contains: ${allergensText({ contains: prediction.allergens, unknown: false })}.`,
@@ -79,28 +71,6 @@ export function toJsonLd(file: RecipeFile, prediction: Prediction): Record<strin
     },
     [OWN_FORM]: file,
   };
-}
-
-/** A file was read, or which field is wrong; `notes` says what was guessed or left out. */
-const NodeSchema = z.looseObject({
-  '@type': z.union([z.string(), z.array(z.string())]).optional(),
-  '@graph': z.array(z.unknown()).optional(),
-});
-
-/** The first node of type Recipe: the thing itself, in a list, or in a graph. */
-function findRecipeNode(value: unknown): Record<string, unknown> | null {
-  if (Array.isArray(value)) {
-    for (const one of value) {
-      const found = findRecipeNode(one);
-      if (found) return found;
-    }
-    return null;
-  }
-  const node = NodeSchema.safeParse(value);
-  if (!node.success) return null;
-  const types = [node.data['@type'] ?? []].flat();
-  if (types.includes('Recipe')) return node.data;
-  return findRecipeNode(node.data['@graph'] ?? []);
 }
 
 const ForeignSchema = z.object({

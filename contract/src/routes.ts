@@ -18,7 +18,13 @@ import {
 import { InstantSchema } from './instant';
 import { ChangesSchema } from './changes';
 import { FitRequestSchema, FitSchema } from './fit';
-import { FridgeDayParams, FridgeDaySchema, FridgeDaysSchema, LogFridgeSchema } from './fridge';
+import {
+  FridgeDayParams,
+  FridgeDayQuery,
+  FridgeDaySchema,
+  FridgeDaysSchema,
+  LogFridgeSchema,
+} from './fridge';
 import { FridgeLogSchema, KitchenPatchSchema, KitchenSchema } from './kitchen';
 import { AccountSchema, NotebookSchema } from './notebook';
 import { NewPlanSchema, PlanListSchema, PlanPatchSchema, PlanSchema } from './plan';
@@ -127,6 +133,7 @@ export const ROUTES = {
     path: '/api/kitchen/fridge-days/:day',
     summary: 'All that was measured in the fridge on one day of UTC',
     params: FridgeDayParams,
+    query: FridgeDayQuery,
     response: FridgeDaySchema,
   }),
   logFridge: route({

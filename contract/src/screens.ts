@@ -17,6 +17,7 @@ export const SCREENS = [
   '/notebook/:batchId',
   '/notebook/enter',
   '/pulp',
+  '/pulp/recipes/:key',
   '/recipes',
   '/shelf',
   '/shelf/:batchId/:jarId',

@@ -114,8 +114,8 @@ function serveKitchen(serving: Serving, logs: BatchLogs): void {
   serve(serving, ROUTES.fridgeDays, ({ kitchen, query }) =>
     kitchen.read((scope) => viewFridgeDays(scope, query.since)),
   );
-  serve(serving, ROUTES.fridgeDay, ({ kitchen, params }) =>
-    kitchen.read((scope) => viewFridgeDay(scope, params)),
+  serve(serving, ROUTES.fridgeDay, ({ kitchen, params, query }) =>
+    kitchen.read((scope) => viewFridgeDay(scope, params, query)),
   );
   serveCommand(serving, ROUTES.logFridge, {
     make: (scope, { body }) => logFridge(scope, body),

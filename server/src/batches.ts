@@ -12,7 +12,7 @@ import type {
   BatchSummary,
   EventBody,
   BatchState,
-  FridgeReading,
+  FridgeLogs,
   Guide,
   OwnItem,
   Recipe,
@@ -28,7 +28,7 @@ import type { Frozen } from './frozen';
 import { checkBrought } from './ingredients';
 import type { ChangeScope, KitchenAccess, Scope } from './kitchenAccess';
 import { readKitchenModel } from './kitchenModels';
-import { fridgeAir } from './fridgeDays';
+import { fridgesAir } from './fridgeDays';
 import { kitchenSettings } from './kitchens';
 import { ProblemError, notComputable } from './problemError';
 import type { Computed } from './revision';
@@ -230,13 +230,13 @@ interface LogSoFar {
   events: readonly BatchEvent[];
   /** The household's zone. */
   timeZone: string;
-  readings: readonly FridgeReading[];
+  fridges: FridgeLogs;
 }
 
 /** Adds to a log that is known; answers it with what was added. See `recordEvents`. */
 export async function appendEvents(
   scope: ChangeScope,
-  { batchId, events: before, timeZone, readings }: LogSoFar,
+  { batchId, events: before, timeZone, fridges }: LogSoFar,
   { happenings, ids }: Entry,
   at: Date,
 ): Promise<readonly BatchEvent[]> {
@@ -250,7 +250,7 @@ export async function appendEvents(
   const rows: (typeof batchEvents.$inferInsert)[] = [];
   for (const [i, what] of happenings.entries()) {
     if (!state) throw new ProblemError('not-found', 'This batch has no plan.');
-    const refusal = eventRefusal(state, what, readings, atMs);
+    const refusal = eventRefusal(state, what, fridges, atMs);
     if (refusal) throw new ProblemError('conflict', eventRefusalMessage(refusal), { reason: refusal });
     const id = ids?.[i] ?? randomUUID();
     const kept = StoredEventBodySchema.parse(what);
@@ -286,7 +286,7 @@ export async function recordEvents(
   if (ids && ids.length > 0) await refuseTaken(scope, ids);
   const { timeZone } = await kitchenSettings(scope);
   const { events } = coreView(readable);
-  const log = { batchId, events, timeZone, readings: await fridgeAir(scope) };
+  const log = { batchId, events, timeZone, fridges: await fridgesAir(scope) };
   const after = await appendEvents(scope, log, entry, at);
   const before = events.length;
   const added = after.slice(before).map((event): EventWire => wireEvent(event, timeZone));

@@ -1,13 +1,22 @@
 import { randomUUID } from 'node:crypto';
-import type { BatchEvent, EventBody, FridgeReading, Random, Recipe, StepState } from '@humble-churn/core';
-import { batchState, normalDraw, seededRandom, storedPulpG } from '@humble-churn/core';
+import type { BatchEvent, EventBody, FridgeLogs, Random, Recipe, StepState } from '@humble-churn/core';
+import {
+  FIRST_FRIDGE,
+  batchState,
+  fridgeMemory,
+  normalDraw,
+  seededRandom,
+  storedPulpG,
+} from '@humble-churn/core';
+import { toInstant } from '@humble-churn/contract';
 import { BatchLogs, coreView } from './batchLogs';
 import { appendEvents, batchGrounds, computeOpened, startBatch } from './batches';
 import type { OpenDatabase } from './database';
 import type { Story } from './demoStories';
 import { BAKING, NUT_FREE, PORRIDGE, PROFILE, SOUP, STORIES, SUNDAY } from './demoStories';
 import type { ChangeScope } from './kitchenAccess';
-import { fridgeLog, kitchenSettings } from './kitchens';
+import { fridgesAir, logFridge } from './fridgeDays';
+import { kitchenSettings } from './kitchens';
 import { keepRecipe, keepVersion } from './recipes';
 import { fridgeReadings, kitchens } from './tables';
 
@@ -24,7 +33,7 @@ class PastBatch {
     readonly id: string,
     private ms: number,
     private events: readonly BatchEvent[],
-    private readonly kitchen: { timeZone: string; readings: readonly FridgeReading[] },
+    private readonly kitchen: { timeZone: string; fridges: FridgeLogs },
   ) {}
 
   static async plan(scope: ChangeScope, recipe: Recipe, atMs: number): Promise<PastBatch> {
@@ -34,7 +43,7 @@ class PastBatch {
     const log = (await new BatchLogs(true).read(scope, [{ id, changedIn: 0 }])).get(id);
     const events = log ? coreView(log).events : [];
     const { timeZone } = await kitchenSettings(scope);
-    return new PastBatch(scope, id, atMs, events, { timeZone, readings: await fridgeLog(scope) });
+    return new PastBatch(scope, id, atMs, events, { timeZone, fridges: await fridgesAir(scope) });
   }
 
   wait(ms: number): this {
@@ -182,6 +191,21 @@ async function soakUnderWay(scope: ChangeScope, now: Date): Promise<void> {
   await batch.wait(60_000).record({ type: 'step-begun', step: 'soak', timerS: null });
 }
 
+/** A sensor has stood in the fridge for three days; its door is opened at meals. */
+async function logTheFridge(scope: ChangeScope, now: Date, random: Random): Promise<void> {
+  const fromMs = Math.floor((now.getTime() - 3 * DAY_MS) / HOUR_MS) * HOUR_MS;
+  const doors = [0, 1, 2, 3].flatMap((day) =>
+    [7, 13, 19].map((hour) => {
+      const openMs = fromMs + day * DAY_MS + hour * HOUR_MS;
+      return { fromMs: openMs, toMs: openMs + 90_000 };
+    }),
+  );
+  const around = { setC: DEMO_KITCHEN.fridgeTempC - 0.6, roomC: DEMO_KITCHEN.roomTempC };
+  const memory = fridgeMemory(fromMs, now.getTime(), around, { doors, cuts: [] }, random);
+  const readings = memory.map(({ atMs, tempC }) => ({ at: toInstant(atMs), tempC }));
+  await logFridge(scope, { fridge: FIRST_FRIDGE, readings, removed: [] });
+}
+
 /** The ferry keeper's kitchen before anything was made in it. */
 const DEMO_KITCHEN = {
   name: 'The ferry keeper’s kitchen',
@@ -219,6 +243,7 @@ export async function loadDemoKitchen({ db }: Pick<OpenDatabase, 'db'>, now: Dat
     const random = seededRandom(SEED);
     for (const story of STORIES) await tell(scope, story, now, random);
     await soakUnderWay(scope, now);
+    await logTheFridge(scope, now, random);
   });
   return id;
 }

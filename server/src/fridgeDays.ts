@@ -1,5 +1,6 @@
 import type {
   FridgeDayParams,
+  FridgeDayQuery,
   FridgeDaySchema,
   FridgeDays,
   LogFridge,
@@ -14,12 +15,12 @@ import {
   fromInstant,
   toInstant,
 } from '@humble-churn/contract';
-import type { FridgeReading, MeasuredTemp } from '@humble-churn/core';
-import { MEANS_A_DAY, MEAN_MS, fridgeSteps, tenMinuteMeans } from '@humble-churn/core';
+import type { FridgeLogs } from '@humble-churn/core';
+import { FIRST_FRIDGE, MEANS_A_DAY, MEAN_MS, fridgeLogs, tenMinuteMeans } from '@humble-churn/core';
 import { and, asc, eq, gte, inArray } from 'drizzle-orm';
 import type { z } from 'zod';
 import type { ChangeScope, Scope } from './kitchenAccess';
-import { fridgeLog } from './kitchens';
+import { fridgesAsSet, kitchenSettings } from './kitchens';
 import { ProblemError } from './problemError';
 import { raiseRevision, readRevisions } from './revision';
 import { fridgeDays } from './tables';
@@ -46,36 +47,38 @@ export function dayRow(stored: StoredDay): StoredDay & { means: (number | null)[
   return { ...StoredDaySchema.parse(stored), means: DayMeansSchema.parse(dayMeans(stored.readings)) };
 }
 
+/** Days of one fridge. */
+export interface DaysOfFridge {
+  fridge: string;
+  days: readonly string[];
+}
+
 /** The days whose means changed in a revision or after it, as far back as they count. A row that cannot be read says nothing. */
 async function readDays(
   { db, kitchenId, now }: Scope,
   since: number,
-  only?: readonly string[],
+  only?: DaysOfFridge,
 ): Promise<FridgeDays['days']> {
   const from = dayOf(now.getTime() - FRIDGE_LOG_DAYS * DAY_MS);
   const rows = await db
-    .select({ day: fridgeDays.day, means: fridgeDays.means })
+    .select({ fridge: fridgeDays.fridge, day: fridgeDays.day, means: fridgeDays.means })
     .from(fridgeDays)
     .where(
       and(
         eq(fridgeDays.kitchenId, kitchenId),
         gte(fridgeDays.day, from),
         gte(fridgeDays.changedIn, since),
-        only && inArray(fridgeDays.day, [...only]),
+        only && and(eq(fridgeDays.fridge, only.fridge), inArray(fridgeDays.day, [...only.days])),
       ),
     )
-    .orderBy(asc(fridgeDays.day));
-  return rows.flatMap(({ day, means }) => {
+    .orderBy(asc(fridgeDays.fridge), asc(fridgeDays.day));
+  return rows.flatMap(({ fridge, day, means }) => {
     const read = DayMeansSchema.safeParse(means);
-    return read.success ? [{ day, means: read.data }] : [];
+    return read.success ? [{ fridge, day, means: read.data }] : [];
   });
 }
 
-export async function viewFridgeDays(
-  scope: Scope,
-  since: number,
-  only?: readonly string[],
-): Promise<FridgeDays> {
+export async function viewFridgeDays(scope: Scope, since: number, only?: DaysOfFridge): Promise<FridgeDays> {
   const { revision } = await readRevisions(scope);
   return { days: await readDays(scope, since, only), revision };
 }
@@ -83,12 +86,13 @@ export async function viewFridgeDays(
 /** What is stored of some days; null for a day that cannot be read. */
 async function readStored(
   { db, kitchenId }: Scope,
-  days: readonly string[],
+  { fridge, days }: DaysOfFridge,
 ): Promise<Map<string, StoredDay | null>> {
+  const { kitchenId: ofKitchen, fridge: ofFridge, day, readings } = fridgeDays;
   const rows = await db
-    .select({ day: fridgeDays.day, readings: fridgeDays.readings })
+    .select({ fridge: ofFridge, day, readings })
     .from(fridgeDays)
-    .where(and(eq(fridgeDays.kitchenId, kitchenId), inArray(fridgeDays.day, [...days])));
+    .where(and(eq(ofKitchen, kitchenId), eq(ofFridge, fridge), inArray(day, [...days])));
   return new Map(
     rows.map((row) => {
       const read = StoredDaySchema.safeParse(row);
@@ -109,17 +113,29 @@ function refuseDay(day: string, why: string): never {
 export async function viewFridgeDay(
   scope: Scope,
   { day }: z.output<typeof FridgeDayParams>,
+  { fridge }: z.output<typeof FridgeDayQuery>,
 ): Promise<z.output<typeof FridgeDaySchema>> {
-  const stored = (await readStored(scope, [day])).get(day);
+  const stored = (await readStored(scope, { fridge, days: [day] })).get(day);
   const startMs = dayStartMs(day);
   const readings = stored?.readings ?? [];
-  return { day, readings: readings.map(([ms, tempC]) => ({ at: toInstant(startMs + ms), tempC })) };
+  return { fridge, day, readings: readings.map(([ms, tempC]) => ({ at: toInstant(startMs + ms), tempC })) };
 }
 
 /** The days that a change of the log is about. */
-export function daysIn({ readings, removed }: LogFridge): string[] {
+export function daysIn({ fridge, readings, removed }: LogFridge): DaysOfFridge {
   const instants = [...readings.map(({ at }) => at), ...removed];
-  return [...new Set(instants.map((at) => dayOf(fromInstant(at))))];
+  return { fridge, days: [...new Set(instants.map((at) => dayOf(fromInstant(at))))] };
+}
+
+/** Only fridges of the kitchen are logged. */
+async function refuseUnknownFridge(scope: Scope, fridge: string): Promise<void> {
+  if (fridge === FIRST_FRIDGE) return;
+  const { profile } = await kitchenSettings(scope);
+  if (profile.otherFridges.some(({ id }) => id === fridge)) return;
+  const message = 'This kitchen has no such fridge';
+  throw new ProblemError('invalid-input', `${message}. Nothing was changed.`, {
+    fields: [{ path: ['fridge'], message }],
+  });
 }
 
 /** Logs what was measured, and strikes off what was removed; answers the kitchen's id. */
@@ -135,8 +151,9 @@ export async function logFridge(scope: ChangeScope, body: LogFridge): Promise<st
   }
   // Before what is there is read: of two changes the second waits here.
   const changedIn = await raiseRevision(scope, 'settings');
-  const days = daysIn(body);
-  const stored = await readStored(scope, days);
+  const { fridge, days } = daysIn(body);
+  await refuseUnknownFridge(scope, fridge);
+  const stored = await readStored(scope, { fridge, days });
   const byDay = new Map(
     days.map((day) => {
       const there = stored.get(day);
@@ -154,26 +171,26 @@ export async function logFridge(scope: ChangeScope, body: LogFridge): Promise<st
   }
   for (const [day, readings] of byDay) {
     if (readings.size > MOST_A_DAY) refuseDay(day, `would have more than ${MOST_A_DAY} readings`);
-    const row = dayRow({ day, readings: [...readings].sort(([a], [b]) => a - b) });
+    const row = dayRow({ fridge, day, readings: [...readings].sort(([a], [b]) => a - b) });
     await db
       .insert(fridgeDays)
       .values({ kitchenId, changedIn, ...row })
       .onConflictDoUpdate({
-        target: [fridgeDays.kitchenId, fridgeDays.day],
+        target: [fridgeDays.kitchenId, fridgeDays.fridge, fridgeDays.day],
         set: { readings: row.readings, means: row.means, changedIn },
       });
   }
   return kitchenId;
 }
 
-/** How warm the fridge was from each moment on, as what keeps is judged by. */
-export async function fridgeAir(scope: Scope): Promise<readonly FridgeReading[]> {
+/** How warm the fridges were from each moment on, as what keeps is judged by. */
+export async function fridgesAir(scope: Scope): Promise<FridgeLogs> {
   const days = await readDays(scope, 0);
-  const means = days.flatMap(({ day, means: ones }) => {
+  const means = days.flatMap(({ fridge, day, means: ones }) => {
     const startMs = dayStartMs(day);
-    return ones.flatMap((tempC, i): MeasuredTemp[] =>
-      tempC === null ? [] : [{ atMs: startMs + i * MEAN_MS, tempC }],
+    return ones.flatMap((tempC, i) =>
+      tempC === null ? [] : [{ fridge, atMs: startMs + i * MEAN_MS, tempC }],
     );
   });
-  return fridgeSteps(await fridgeLog(scope), means);
+  return fridgeLogs(await fridgesAsSet(scope), means);
 }

@@ -11,7 +11,7 @@ export async function exportedReadings({ db, kitchenId }: Scope): Promise<Kitche
     .from(fridgeReadings)
     .where(eq(fridgeReadings.kitchenId, kitchenId))
     .orderBy(asc(fridgeReadings.id));
-  return rows.map(({ at, timeZone, tempC }) => ({ at: at.toISOString(), timeZone, tempC }));
+  return rows.map(({ fridge, at, timeZone, tempC }) => ({ fridge, at: at.toISOString(), timeZone, tempC }));
 }
 
 /** What was measured in the fridge; a row that cannot be read is put aside. */
@@ -23,7 +23,7 @@ export async function exportedDays(
     .select()
     .from(fridgeDays)
     .where(eq(fridgeDays.kitchenId, kitchenId))
-    .orderBy(asc(fridgeDays.day));
+    .orderBy(asc(fridgeDays.fridge), asc(fridgeDays.day));
   return rows.flatMap((row) => {
     const read = StoredDaySchema.safeParse(row);
     if (read.success) return [read.data];

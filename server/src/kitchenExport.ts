@@ -8,25 +8,21 @@ import {
   SCHEMA_ENTRY,
   kitchenJsonSchema,
 } from '@humble-churn/contract/kitchenFile';
-import { toJsonLd } from '@humble-churn/contract/recipeJsonLd';
 import type { EventWire } from '@humble-churn/contract';
 import {
   BatchSummarySchema,
   KeptIngredientsSchema,
   OwnItemSchema,
-  RECIPE_FORMAT,
-  RecipeFileSchema,
   RecipeSchema,
   dayStartMs,
-  fileNameOf,
   toInstant,
 } from '@humble-churn/contract';
 import type { KitchenModel } from '@humble-churn/core';
-import { predict } from '@humble-churn/core';
 import { and, asc, eq, inArray } from 'drizzle-orm';
 import { BatchLogs } from './batchLogs';
 import { csvLines, csvTable } from './csvTables';
 import { exportedDays, exportedReadings } from './fridgeExport';
+import { pulpRecipesForOthers, recipesForOthers } from './recipeExport';
 import type { KitchenAccess, Scope } from './kitchenAccess';
 import { readKitchenModel } from './kitchenModels';
 import { readKitchen } from './kitchens';
@@ -255,7 +251,11 @@ function tablesOf({
     settings: [settings],
     'fridge-readings': readings,
     'fridge-measured': measured.flatMap((day) =>
-      day.readings.map(([ms, tempC]) => ({ at: toInstant(dayStartMs(day.day) + ms), tempC })),
+      day.readings.map(([ms, tempC]) => ({
+        fridge: day.fridge,
+        at: toInstant(dayStartMs(day.day) + ms),
+        tempC,
+      })),
     ),
     ingredients: file.ingredients.map(({ addedAt, ingredient }) => ({ addedAt, ...ingredient })),
     'ingredient-revisions': file.ingredients.flatMap(({ earlier }) =>
@@ -273,28 +273,6 @@ function tablesOf({
     ),
     plans: file.plans.map(({ prediction: _prediction, ...plan }) => plan),
   };
-}
-
-/** Every recipe that can be made as schema.org Recipe, in its latest version, by the name of its file. */
-function recipesForOthers({ file, model }: KitchenThen): Map<string, string> {
-  const found = new Map<string, string>();
-  for (const { versions } of file.recipes) {
-    const latest = versions[versions.length - 1];
-    if (!latest) continue;
-    const predicted = predict(latest.recipe, { ...model, pantry: { own: latest.ingredients } });
-    if (!predicted.ok) continue;
-    const form = RecipeFileSchema.parse({
-      format: RECIPE_FORMAT,
-      version: 1,
-      recipe: latest.recipe,
-      ownIngredients: latest.ingredients,
-    });
-    const base = fileNameOf(latest.recipe.name);
-    let name = base;
-    for (let n = 2; found.has(name); n++) name = `${base}-${n}`;
-    found.set(name, `${JSON.stringify(toJsonLd(form, predicted.value), null, 2)}\n`);
-  }
-  return found;
 }
 
 async function writeBatches(kitchen: KitchenAccess, then: KitchenThen, entry: ZipEntry): Promise<object[]> {
@@ -329,6 +307,10 @@ export async function writeExport(kitchen: KitchenAccess, out: Writable): Promis
     events.write(csvLines(found.flatMap(({ line }) => eventCells(line)))),
   );
   events.end();
-  for (const [name, text] of recipesForOthers(then)) await zip.file(`recipes/${name}.jsonld`, text);
+  for (const [name, text] of recipesForOthers(then.file, then.model))
+    await zip.file(`recipes/${name}.jsonld`, text);
+  for (const [name, text] of pulpRecipesForOthers(then.file)) {
+    await zip.file(`pulp-recipes/${name}.jsonld`, text);
+  }
   await zip.close();
 }

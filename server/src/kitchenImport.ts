@@ -7,7 +7,7 @@ import {
   KitchenFileSchema,
 } from '@humble-churn/contract/kitchenFile';
 import { coreEvent } from '@humble-churn/contract';
-import { batchState } from '@humble-churn/core';
+import { FIRST_FRIDGE, batchState } from '@humble-churn/core';
 import { eq } from 'drizzle-orm';
 import { z } from 'zod';
 import { listed } from './batches';
@@ -131,7 +131,7 @@ async function writeSettings(
     db.insert(fridgeReadings).values(some.map(({ at, ...one }) => ({ kitchenId, at: new Date(at), ...one }))),
   );
   refuseDoubles(
-    days.map(({ day }) => day),
+    days.map(({ fridge, day }) => (fridge === FIRST_FRIDGE ? day : `${day} (${fridge})`)),
     'The day of the fridge',
   );
   for (const day of days) await db.insert(fridgeDays).values({ kitchenId, changedIn, ...dayRow(day) });

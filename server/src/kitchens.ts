@@ -3,6 +3,7 @@ import {
   KitchenProfileSchema,
   KitchenSettingsSchema,
   StoredKitchenSchema,
+  fridgesSetAnew,
   patchedSettings,
 } from '@humble-churn/contract';
 import type { FridgeReading } from '@humble-churn/core';
@@ -85,13 +86,17 @@ export async function readKitchen({
   return { settings: StoredKitchenSchema.parse(fields), problems: problemsOf(whole.error) };
 }
 
-export async function fridgeLog({ db, kitchenId }: Scope): Promise<FridgeReading[]> {
+/** What fridges were set to, in the order it was said. */
+export async function fridgesAsSet({
+  db,
+  kitchenId,
+}: Scope): Promise<(FridgeReading & { fridge: string })[]> {
   const rows = await db
     .select()
     .from(fridgeReadings)
     .where(eq(fridgeReadings.kitchenId, kitchenId))
     .orderBy(asc(fridgeReadings.id));
-  return rows.map((row) => ({ atMs: row.at.getTime(), tempC: row.tempC }));
+  return rows.map(({ fridge, at, tempC }) => ({ fridge, atMs: at.getTime(), tempC }));
 }
 
 /** A page of the fridge's log: what was said after a reading that is known. */
@@ -106,7 +111,9 @@ export async function viewFridgeLog(
     .orderBy(asc(fridgeReadings.id))
     .limit(limit + 1);
   return {
-    readings: rows.slice(0, limit).map(({ id, at, tempC }) => ({ id, at: at.toISOString(), tempC })),
+    readings: rows
+      .slice(0, limit)
+      .map(({ id, fridge, at, tempC }) => ({ id, fridge, at: at.toISOString(), tempC })),
     more: rows.length > limit,
   };
 }
@@ -135,7 +142,7 @@ export async function deleteKitchen(scope: ChangeScope, name: string): Promise<v
   raised(null);
 }
 
-/** Changes settings; a new fridge temperature also goes on the fridge's log. Answers the kitchen's id. */
+/** Changes settings; a fridge's new temperature also goes on its log. Answers the kitchen's id. */
 export async function changeKitchen(scope: ChangeScope, patch: KitchenPatch): Promise<string> {
   const { db, kitchenId, now } = scope;
   const before = await kitchenSettings(scope);
@@ -143,10 +150,11 @@ export async function changeKitchen(scope: ChangeScope, patch: KitchenPatch): Pr
   const after = KitchenSettingsSchema.parse({ ...patchedSettings(before, patch), timeZoneSet: set });
   await raiseRevision(scope, 'settings');
   await db.update(kitchens).set(after).where(eq(kitchens.id, kitchenId));
-  if (after.fridgeTempC !== before.fridgeTempC) {
+  const anew = fridgesSetAnew(before, after);
+  if (anew.length > 0) {
     await db
       .insert(fridgeReadings)
-      .values({ kitchenId, at: now, timeZone: after.timeZone, tempC: after.fridgeTempC });
+      .values(anew.map((one) => ({ kitchenId, at: now, timeZone: after.timeZone, ...one })));
   }
   return kitchenId;
 }

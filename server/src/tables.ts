@@ -1,5 +1,6 @@
 import type { KitchenProfile, StoredDay } from '@humble-churn/contract';
 import type { BatchSummary, EventBody, OwnItem, PlannedPrediction, Recipe } from '@humble-churn/core';
+import { FIRST_FRIDGE } from '@humble-churn/core';
 import {
   bigint,
   bigserial,
@@ -57,12 +58,14 @@ const kitchenId = () =>
     .notNull()
     .references(() => kitchens.id, { onDelete: 'cascade' });
 
-/** What the fridge was said to be at, from each moment on. */
+/** What a fridge was said to be at, from each moment on. */
 export const fridgeReadings = pgTable(
   'fridge_readings',
   {
     kitchenId: kitchenId(),
     id: bigserial('id', { mode: 'number' }).notNull(),
+    /** Which of the kitchen's fridges. */
+    fridge: text('fridge').notNull().default(FIRST_FRIDGE),
     at: instant('at').notNull(),
     timeZone: text('time_zone').notNull(),
     tempC: doublePrecision('temp_c').notNull(),
@@ -70,18 +73,19 @@ export const fridgeReadings = pgTable(
   (table) => [primaryKey({ columns: [table.kitchenId, table.id] })],
 );
 
-/** What was measured in the fridge, a day of UTC in a row; means are derived from the readings with every change. */
+/** What was measured in a fridge, a day of UTC in a row; means are derived from the readings with every change. */
 export const fridgeDays = pgTable(
   'fridge_days',
   {
     kitchenId: kitchenId(),
+    fridge: text('fridge').notNull().default(FIRST_FRIDGE),
     day: text('day').notNull(),
     readings: jsonb('readings').$type<StoredDay['readings']>().notNull(),
     means: jsonb('means').$type<readonly (number | null)[]>().notNull(),
     changedIn: changedIn(),
   },
   (table) => [
-    primaryKey({ columns: [table.kitchenId, table.day] }),
+    primaryKey({ columns: [table.kitchenId, table.fridge, table.day] }),
     index('fridge_days_changed').on(table.kitchenId, table.changedIn),
   ],
 );

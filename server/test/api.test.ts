@@ -729,6 +729,39 @@ describe('what was measured in the fridge', () => {
     );
   });
 
+  test('each fridge has a log of its own, set and measured; a fridge that is not there is refused', async () => {
+    const fridge = '44444444-4444-4444-8444-444444444444';
+    const before = await means();
+    expect((await server.create(path, { fridge, readings: [reading(30, 8)] })).status).toBe(400);
+    const profile = { otherFridges: [{ id: fridge, name: 'Cellar', tempC: 7 }] };
+    expect((await server.call('PATCH', '/api/kitchen', { profile })).status).toBe(200);
+    await server.call('PATCH', '/api/kitchen', {
+      profile: { otherFridges: [{ ...profile.otherFridges[0], tempC: 6 }] },
+    });
+    const set = FridgeLogSchema.parse((await server.get('/api/kitchen/fridge-log')).body).readings;
+    expect(set.filter((one) => one.fridge === fridge).map(({ tempC }) => tempC)).toEqual([7, 6]);
+    const { body } = await server.create(path, { fridge, readings: [reading(30, 8)] });
+    expect(FridgeDaysSchema.parse(body).days).toMatchObject([{ fridge, day }]);
+    expect((await server.get(`${path}/${day}?fridge=${fridge}`)).body.readings).toEqual([reading(30, 8)]);
+    expect((await server.get(`${path}/${day}`)).body.readings).not.toContainEqual(reading(30, 8));
+    expect((await means()).days.filter((one) => one.fridge === 'first')).toEqual(before.days);
+    const struck = await server.create(path, { readings: [], removed: [at(30)] });
+    expect(struck.status).toBe(201);
+    expect((await server.get(`${path}/${day}?fridge=${fridge}`)).body.readings).toHaveLength(1);
+    expect((await server.get(`${path}/${day}?fridge=loft`)).status).toBe(400);
+    // A jar says in which it stands, and keeps by it.
+    const made = await server.create('/api/batches', { recipe: RECIPE });
+    const jar = { id: randomUUID(), label: 'Jar', volumeMl: 400, place: 'fridge', fridge };
+    const said = await server.say(made.body.id, [
+      { type: 'entered-afterwards' },
+      { type: 'not-measured', what: 'milk' },
+      { type: 'bottled', jars: [jar], scalded: true },
+      { type: 'jar-moved', jarId: jar.id, place: 'fridge' },
+    ]);
+    expect(said.status).toBe(201);
+    expect(said.body.events.at(-2).what.jars[0].fridge).toBe(fridge);
+  });
+
   test('a log older than what can still be kept is stored, and not told', async () => {
     const old = '2024-02-29';
     await server.create(path, { readings: [{ at: `${old}T12:00:00.000Z`, tempC: 4 }] });

@@ -50,14 +50,14 @@ test('every log tells its events in the order of time', () => {
 
 test('two jars in the fridge at different ages, one in the freezer', async () => {
   const log = FridgeLogSchema.parse((await server.get('/api/kitchen/fridge-log')).body);
-  const readings = log.readings.map(({ at, tempC }) => ({ atMs: fromInstant(at), tempC }));
+  const fridges = { first: log.readings.map(({ at, tempC }) => ({ atMs: fromInstant(at), tempC })) };
   const now = Date.now();
   const inUse = states.flatMap((state) =>
     state.jars
       .filter((jar) => jar.fate === 'in-use')
       .map((jar) => ({
         place: jar.places[jar.places.length - 1]?.place,
-        state: jarKeeping(state, jar, readings, now).state,
+        state: jarKeeping(state, jar, fridges, now).state,
         filledAtMs: jar.filledAtMs,
       })),
   );

@@ -1,3 +1,4 @@
+import type { OwnPulpRecipe } from '@humble-churn/contract';
 import { BatchListSchema } from '@humble-churn/contract';
 import type { ImportLine, KitchenFile } from '@humble-churn/contract/kitchenFile';
 import {
@@ -12,6 +13,7 @@ import {
   SCHEMA_ENTRY,
   kitchenJsonSchema,
 } from '@humble-churn/contract/kitchenFile';
+import { readPulpRecipe } from '@humble-churn/contract/pulpRecipeJsonLd';
 import { readRecipe } from '@humble-churn/contract/recipeJsonLd';
 import type { Unzipped } from 'fflate';
 import { strFromU8, strToU8, unzipSync, zipSync } from 'fflate';
@@ -81,6 +83,24 @@ const NUMBERED = [
 let cook: RunningServer;
 let files: Unzipped;
 
+const CELLAR = '44444444-4444-4444-8444-444444444444';
+const PULP_RECIPE: OwnPulpRecipe = {
+  key: '55555555-5555-4555-8555-555555555555',
+  name: 'Herb crisps',
+  dryG: 82,
+  parts: [{ name: 'Oat flour', massG: 80, gPerMl: 0.5, gEach: null, piece: null, allergens: [] }],
+  waterG: 168,
+  heat: { oven: 165 },
+  minutes: 30,
+  makes: { count: 20, one: 'crisp', many: 'crisps' },
+  steps: ['Bake.'],
+  notWith: ['sweetened'],
+  only: null,
+  use: 'baked',
+  caution: null,
+  allergens: ['gluten'],
+};
+
 beforeAll(async () => {
   cook = await start('--demo');
   const made = async (path: string, body: unknown): Promise<any> => {
@@ -103,6 +123,13 @@ beforeAll(async () => {
   await made(`/api/recipes/${recipe.id}/versions`, { recipe: { ...RECIPE, name: 'Zwei Fassungen' } });
   await cook.call('PATCH', `/api/recipes/${recipe.id}`, { away: true });
   await cook.call('PATCH', '/api/kitchen', { fridgeTempC: 5.5, name: 'Ferry / house' });
+  const profile = {
+    otherFridges: [{ id: CELLAR, name: 'Cellar', tempC: 7 }],
+    pulpRecipes: [PULP_RECIPE],
+  };
+  await cook.call('PATCH', '/api/kitchen', { profile });
+  const at = new Date(Date.now() - 3_600_000).toISOString();
+  await made('/api/kitchen/fridge-days', { fridge: CELLAR, readings: [{ at, tempC: 6.5 }] });
   files = await exported(cook);
 });
 afterAll(async () => {
@@ -157,6 +184,9 @@ describe('an export', () => {
     expect(tableIn(files, 'fridge-readings').map(({ tempC }) => Number(tempC))).toEqual(
       fridgeReadings.map(({ tempC }) => tempC),
     );
+    const measured = tableIn(files, 'fridge-measured');
+    expect(measured.filter(({ fridge }) => fridge === CELLAR)).toMatchObject([{ tempC: '6.5' }]);
+    expect(measured.filter(({ fridge }) => fridge === 'first').length).toBeGreaterThan(100);
     expect(tableIn(files, 'ingredients')).toHaveLength(ingredients.length);
     // The name as it was before it was corrected; no spreadsheet is to compute with it.
     expect(tableIn(files, 'ingredient-revisions')).toMatchObject([
@@ -184,6 +214,11 @@ describe('an export', () => {
     expect(found).toHaveLength(latest.length);
     expect(found).toEqual(expect.arrayContaining(latest));
     expect(names).toContain('recipes/zwei-fassungen.jsonld');
+    const crisps = readPulpRecipe(text(files, 'pulp-recipes/herb-crisps.jsonld'));
+    expect(crisps).toMatchObject({
+      ok: true,
+      text: { name: PULP_RECIPE.name, minutes: PULP_RECIPE.minutes },
+    });
   });
 
   test('leaves out what cannot be read, and says so', async () => {

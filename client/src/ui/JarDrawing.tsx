@@ -21,6 +21,8 @@ interface Props {
   mark?: { volumeMl: number; words: string } | undefined;
   /** Graduations in mL along the glass. */
   scale?: boolean;
+  /** What stands on the paper tag at its neck, such as how old it is. */
+  tag?: string | undefined;
   /** What a screen reader says. */
   words: string;
 }
@@ -32,6 +34,11 @@ const CAPACITIES_ML = [250, 500, 750, 1000, 1500, 2000, 3000, 4000, 6000, 10000,
 /** The smallest of the usual jars that holds this much. */
 export function jarFor(volumeMl: number): number {
   return CAPACITIES_ML.find((capacity) => capacity >= volumeMl) ?? volumeMl;
+}
+
+/** How large a jar is drawn beside others, of which the largest holds `largestMl` and is drawn `largestPx`. */
+export function jarPx(capacityMl: number, largestMl: number, largestPx: number): number {
+  return largestPx * Math.cbrt(capacityMl / Math.max(capacityMl, largestMl));
 }
 
 // The jar's own outline in a 100 x 150 box: lid, neck, shoulders, a foot that curves in.
@@ -145,8 +152,29 @@ function Mark({ y, words }: { y: number; words: string | null }) {
   );
 }
 
+/** A paper tag on a string at the jar's neck. */
+function Tag({ words }: { words: string }) {
+  const colour = useColours();
+  return (
+    <G>
+      <Path d="M68 22 Q76 26 74 38" fill="none" stroke={colour.edge} strokeWidth={1.4} />
+      <Path
+        d="M58 42 L66 36 H95 V56 H58 Z"
+        fill={colour.surface}
+        stroke={colour.edge}
+        strokeWidth={1.2}
+        strokeLinejoin="round"
+      />
+      <Circle cx={66} cy={42} r={1.8} fill={colour.edge} />
+      <SvgText x={77} y={52} fontSize={11} textAnchor="middle" fontFamily={FONT.strong} fill={colour.ink}>
+        {words}
+      </SvgText>
+    </G>
+  );
+}
+
 /** A jar in section, its contents to scale in mL. */
-export function JarDrawing({ layers, capacityMl, width, height, mark, scale = false, words }: Props) {
+export function JarDrawing({ layers, capacityMl, width, height, mark, scale = false, tag, words }: Props) {
   const colour = useColours();
   const id = `jar${useId().replace(/\W/g, '')}`;
   const yOf = (volumeMl: number): number => jarY(volumeMl, capacityMl, BOX_HEIGHT);
@@ -201,6 +229,7 @@ export function JarDrawing({ layers, capacityMl, width, height, mark, scale = fa
           }
         />
       )}
+      {tag !== undefined && <Tag words={tag} />}
       {mark && <Mark y={yOf(mark.volumeMl)} words={scale ? mark.words : null} />}
     </Svg>
   );

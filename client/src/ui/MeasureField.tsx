@@ -20,6 +20,7 @@ export function MeasureField({ kind, value, range, onValue, ...field }: Props) {
     <QuantityField
       // A unit that changes leaves no half-typed figure of the other behind.
       key={unitName}
+      signed={range !== undefined && toKept(0) > range.min}
       {...field}
       unit={unitName}
       shown={value === null ? '' : shown(value)}

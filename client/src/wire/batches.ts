@@ -1,7 +1,14 @@
 import type { Batch, BatchList } from '@humble-churn/contract';
 import { PlannedSchema, ROUTES, coreEvent, kitchenModel } from '@humble-churn/contract';
 import type { BatchEvent, BatchState, OwnItem, Recipe } from '@humble-churn/core';
-import { batchState, eventRefusal, lastTap, plannedEvent, effectiveEvents } from '@humble-churn/core';
+import {
+  batchState,
+  eventRefusal,
+  lastTap,
+  plannedEvent,
+  effectiveEvents,
+  NO_LOGS,
+} from '@humble-churn/core';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useMemo } from 'react';
 import { ServerUnreachable, callApi } from './apiClient';
@@ -52,7 +59,7 @@ export function withWaiting(batch: KnownBatch, entries: readonly Entry[]): Known
     const last = events[events.length - 1];
     const atMs = Math.max(entry.atMs, (last?.atMs ?? 0) + 1);
     for (const [i, what] of happenings.entries()) {
-      if (eventRefusal(state, what, [], atMs) !== null) continue;
+      if (eventRefusal(state, what, NO_LOGS, atMs) !== null) continue;
       const next = [...events, { ...what, id: ids[i] ?? entry.key, atMs }];
       const then = batchState(next);
       if (!then) continue;

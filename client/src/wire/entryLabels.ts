@@ -56,6 +56,7 @@ function happeningKind(what: RecordableEvent): string {
     case 'jar-moved':
     case 'jar-drawn':
     case 'jar-split':
+    case 'jar-topped-up':
     case 'jar-checked':
     case 'jar-emptied':
     case 'jar-discarded':

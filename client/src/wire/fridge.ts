@@ -2,6 +2,7 @@ import { MOST_READINGS, ROUTES, fromInstant, toInstant } from '@humble-churn/con
 import type { MeasuredTemp } from '@humble-churn/core';
 import { DAY_MS } from '@humble-churn/core';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { useRef } from 'react';
 import { callApi } from './apiClient';
 import { serverNowMs } from './clock';
 import { useKitchen } from './kitchen';
@@ -12,8 +13,13 @@ const MEASURED = ['fridge-measured'];
 
 const wire = ({ atMs, tempC }: MeasuredTemp) => ({ at: toInstant(atMs), tempC });
 
+async function askDay(fridge: string, day: string): Promise<MeasuredTemp[]> {
+  const { readings } = await callApi(ROUTES.fridgeDay, { params: { day }, query: { fridge } });
+  return readings.map(({ at, tempC }) => ({ atMs: fromInstant(at), tempC }));
+}
+
 /** What was measured on the days of UTC that a stretch of time touches, oldest first, as one list. */
-export function useMeasured(fromMs: number, toMs: number) {
+export function useMeasured(fridge: string, fromMs: number, toMs: number) {
   const kitchen = useKitchen();
   const days: string[] = [];
   const last = toInstant(Math.min(toMs, serverNowMs())).slice(0, 10);
@@ -21,12 +27,9 @@ export function useMeasured(fromMs: number, toMs: number) {
     days.push(toInstant(ms).slice(0, 10));
   return useQuery({
     // Asked again when the log changed.
-    queryKey: [...MEASURED, days, kitchen.data?.fridgeDays.revision],
+    queryKey: [...MEASURED, fridge, days, kitchen.data?.fridgeDays.revision],
     queryFn: async () => {
-      const all = await Promise.all(days.map((day) => callApi(ROUTES.fridgeDay, { params: { day } })));
-      return all
-        .flatMap(({ readings }) => readings)
-        .map(({ at, tempC }) => ({ atMs: fromInstant(at), tempC }));
+      return (await Promise.all(days.map((day) => askDay(fridge, day)))).flat();
     },
     placeholderData: (before) => before,
     select: (all) => all.filter(({ atMs }) => atMs >= fromMs && atMs < toMs),
@@ -39,15 +42,16 @@ interface LogChange {
   removed?: readonly number[];
 }
 
-/** Logs what was measured, or strikes readings off; while the server is away it waits on this device. */
-export function useLogFridge() {
+/** Logs what was measured in a fridge, or strikes readings off; while the server is away it waits on this device. */
+export function useLogFridge(fridge: string) {
   const client = useQueryClient();
   return useMutation({
     mutationFn: async ({ readings = [], removed = [] }: LogChange) => {
-      const body = { readings: readings.map(wire), removed: removed.map(toInstant) };
+      const body = { fridge, readings: readings.map(wire), removed: removed.map(toInstant) };
+      const listed = [...MEASURED, fridge];
       // What is listed shows it at once: the next tap is about what stands there.
-      await client.cancelQueries({ queryKey: MEASURED });
-      client.setQueriesData<MeasuredTemp[]>({ queryKey: MEASURED }, (list) => {
+      await client.cancelQueries({ queryKey: listed });
+      client.setQueriesData<MeasuredTemp[]>({ queryKey: listed }, (list) => {
         if (!list) return list;
         const gone = new Set([...removed, ...readings.map(({ atMs }) => atMs)]);
         const there = list.filter(({ atMs }) => !gone.has(atMs));
@@ -75,13 +79,33 @@ export interface LogChanged {
   replaced: readonly MeasuredTemp[];
 }
 
+const NO_CHANGE: LogChanged = { added: [], replaced: [] };
+
+/** What changed so far and with one more part of which `there` was logged before. A part that is sent twice counts once. */
+function withPart(
+  { added, replaced }: LogChanged,
+  part: readonly MeasuredTemp[],
+  there: ReadonlyMap<number, number>,
+): LogChanged {
+  const known = new Set([...added, ...replaced.map(({ atMs }) => atMs)]);
+  const anew = part.filter(({ atMs }) => !known.has(atMs));
+  return {
+    added: [...added, ...anew.flatMap(({ atMs }) => (there.has(atMs) ? [] : [atMs]))],
+    replaced: [
+      ...replaced,
+      ...anew.flatMap(({ atMs }) => {
+        const tempC = there.get(atMs);
+        return tempC === undefined ? [] : [{ atMs, tempC }];
+      }),
+    ],
+  };
+}
+
 /** What the server has of some days, by moment. */
-async function loggedOn(readings: readonly MeasuredTemp[]): Promise<Map<number, number>> {
+async function loggedOn(fridge: string, readings: readonly MeasuredTemp[]): Promise<Map<number, number>> {
   const days = [...new Set(readings.map(({ atMs }) => toInstant(atMs).slice(0, 10)))];
-  const there = await Promise.all(days.map((day) => callApi(ROUTES.fridgeDay, { params: { day } })));
-  return new Map(
-    there.flatMap((one) => one.readings.map(({ at, tempC }) => [fromInstant(at), tempC] as const)),
-  );
+  const there = (await Promise.all(days.map((day) => askDay(fridge, day)))).flat();
+  return new Map(there.map(({ atMs, tempC }) => [atMs, tempC] as const));
 }
 
 async function inParts<T>(all: readonly T[], work: (part: readonly T[], done: number) => Promise<void>) {
@@ -91,30 +115,30 @@ async function inParts<T>(all: readonly T[], work: (part: readonly T[], done: nu
   }
 }
 
-function logNow(readings: readonly MeasuredTemp[], removed: readonly number[]) {
-  const body = { readings: readings.map(wire), removed: removed.map(toInstant) };
+function logNow(fridge: string, readings: readonly MeasuredTemp[], removed: readonly number[]) {
+  const body = { fridge, readings: readings.map(wire), removed: removed.map(toInstant) };
   return callApi(ROUTES.logFridge, { body, idempotencyKey: crypto.randomUUID() });
 }
 
-/** Sends very many readings part by part; what was sent stays where a later part fails. */
-export function useLogMany() {
+/**
+ * Sends very many readings of a fridge part by part; what was sent stays where a later part fails. What is to be taken
+ * back is added up over all of them, so that an import that is gone on with is undone as a whole.
+ */
+export function useLogMany(fridge: string) {
   const client = useQueryClient();
+  const changed = useRef<LogChanged>(NO_CHANGE);
   return useMutation({
     mutationFn: async ({ readings, onKept }: ManyReadings): Promise<LogChanged> => {
-      const added: number[] = [];
-      const replaced: MeasuredTemp[] = [];
       try {
         await inParts(readings, async (part, done) => {
-          const there = await loggedOn(part);
-          await logNow(part, []);
-          for (const { atMs } of part) {
-            const tempC = there.get(atMs);
-            if (tempC === undefined) added.push(atMs);
-            else replaced.push({ atMs, tempC });
-          }
+          const there = await loggedOn(fridge, part);
+          await logNow(fridge, part, []);
+          changed.current = withPart(changed.current, part, there);
           onKept(done);
         });
-        return { added, replaced };
+        const all = changed.current;
+        changed.current = NO_CHANGE;
+        return all;
       } finally {
         void client.invalidateQueries({ queryKey: ['kitchen'] });
       }
@@ -123,13 +147,13 @@ export function useLogMany() {
 }
 
 /** Takes back what very many readings changed. */
-export function useTakeBackLog() {
+export function useTakeBackLog(fridge: string) {
   const client = useQueryClient();
   return useMutation({
     mutationFn: async ({ added, replaced }: LogChanged) => {
       try {
-        await inParts(added, async (part) => void (await logNow([], part)));
-        await inParts(replaced, async (part) => void (await logNow(part, [])));
+        await inParts(added, async (part) => void (await logNow(fridge, [], part)));
+        await inParts(replaced, async (part) => void (await logNow(fridge, part, [])));
       } finally {
         void client.invalidateQueries({ queryKey: ['kitchen'] });
       }

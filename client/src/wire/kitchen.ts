@@ -9,8 +9,8 @@ import {
   itemFromPack,
   kitchenModel,
 } from '@humble-churn/contract';
-import type { FridgeReading, OwnItem } from '@humble-churn/core';
-import { fridgeSteps, ownKeyFrom } from '@humble-churn/core';
+import type { OwnItem } from '@humble-churn/core';
+import { fridgeLogs, ownKeyFrom } from '@humble-churn/core';
 import type { RefetchOptions } from '@tanstack/react-query';
 import { useIsRestoring, useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useEffect, useEffectEvent, useMemo, useState } from 'react';
@@ -50,13 +50,10 @@ async function fridgeLog(known: readonly FridgeReadingWire[]): Promise<FridgeRea
 }
 
 function knownKitchen(kitchen: KitchenWithLog) {
-  const set: FridgeReading[] = kitchen.fridgeLog.map(({ at, tempC }) => ({
-    atMs: fromInstant(at),
-    tempC,
-  }));
-  /** How warm the fridge was from each moment on: as it was set, and as it was measured. */
-  const readings = fridgeSteps(set, measuredMeans(kitchen.fridgeDays.days));
-  return { ...kitchen, set, readings };
+  const set = kitchen.fridgeLog.map(({ fridge, at, tempC }) => ({ fridge, atMs: fromInstant(at), tempC }));
+  /** How warm each fridge was from each moment on: as it was set, and as it was measured. */
+  const fridges = fridgeLogs(set, measuredMeans(kitchen.fridgeDays.fridges));
+  return { ...kitchen, fridges };
 }
 
 export type KnownKitchen = ReturnType<typeof knownKitchen>;

@@ -1,5 +1,5 @@
-import type { Kitchen } from '@humble-churn/contract';
-import { patchedSettings, toInstant } from '@humble-churn/contract';
+import type { FridgeReadingWire, Kitchen } from '@humble-churn/contract';
+import { fridgesSetAnew, patchedSettings, toInstant } from '@humble-churn/contract';
 import type { OwnItem } from '@humble-churn/core';
 import type { QueryClient } from '@tanstack/react-query';
 import type { Entry } from './commandEntries';
@@ -21,11 +21,11 @@ export function withWaitingIngredients(
 }
 
 interface Logged {
-  fridgeLog: readonly { id: number; at: string; tempC: number }[];
+  fridgeLog: readonly FridgeReadingWire[];
   fridgeDays: KnownDays;
 }
 
-/** The settings with what waits for the server; a new temperature of the fridge counts from when it was said. */
+/** The settings with what waits for the server; a fridge's new temperature counts from when it was said. */
 export function withWaitingSettings<K extends Omit<Kitchen, 'id'> & Partial<Logged>>(
   kitchen: K,
   waiting: readonly Entry[],
@@ -34,21 +34,15 @@ export function withWaitingSettings<K extends Omit<Kitchen, 'id'> & Partial<Logg
   for (const entry of waiting) {
     if (entry.name === 'logFridge' && now.fridgeDays) {
       const { fridgeDays } = now;
-      now = { ...now, fridgeDays: { ...fridgeDays, days: withWaitingTemps(fridgeDays.days, [entry]) } };
+      now = { ...now, fridgeDays: { ...fridgeDays, fridges: withWaitingTemps(fridgeDays.fridges, [entry]) } };
     }
     if (entry.name !== 'changeKitchen') continue;
-    const { fridgeTempC: tempC } = entry.body;
+    const after = patchedSettings(now, entry.body);
     const { fridgeLog } = now;
-    const reading =
-      fridgeLog && tempC !== undefined && tempC !== now.fridgeTempC
-        ? {
-            fridgeLog: [
-              ...fridgeLog,
-              { id: (fridgeLog.at(-1)?.id ?? 0) + 1, at: toInstant(entry.atMs), tempC },
-            ],
-          }
-        : {};
-    now = { ...patchedSettings(now, entry.body), ...reading };
+    const lastId = fridgeLog?.at(-1)?.id ?? 0;
+    const at = toInstant(entry.atMs);
+    const anew = fridgesSetAnew(now, after).map((one, i) => ({ id: lastId + 1 + i, at, ...one }));
+    now = fridgeLog && anew.length > 0 ? { ...after, fridgeLog: [...fridgeLog, ...anew] } : after;
   }
   return now;
 }

@@ -2,7 +2,7 @@ import { HOUR_MS, counterSoakLimitH } from '../measures';
 import { dryingForecast, pulpKeeping } from '../pulp';
 import type { BatchState, JarState, PulpState, StepState } from './batchState';
 import { timerEndMs } from './batchState';
-import type { FridgeReading } from '../keeping';
+import type { FridgeLogs } from '../keeping';
 import { jarKeeping } from './jarHistory';
 import { soakStandsIn } from './soakAndBlend';
 import { stepDefinition } from './stepTable';
@@ -85,7 +85,7 @@ export function stepAgenda(batches: readonly BatchOnAgenda[], nowMs: number): St
  */
 export function agenda(
   batches: readonly BatchOnAgenda[],
-  readings: readonly FridgeReading[],
+  fridges: FridgeLogs,
   nowMs: number,
   plans: readonly PlanOnAgenda[] = [],
 ): AgendaItem[] {
@@ -99,7 +99,7 @@ export function agenda(
     if (state.current) items.push(stepItem(batchId, state.current, nowMs), ...soakItems(batchId, state));
     for (const jar of state.jars) {
       if (jar.fate !== 'in-use') continue;
-      const kept = jarKeeping(state, jar, readings, nowMs);
+      const kept = jarKeeping(state, jar, fridges, nowMs);
       if (kept.state === 'discard') {
         items.push({ batchId, dueMs: kept.discardAtMs, kind: 'jar-discard', jar });
       } else if (kept.state === 'past-best') {

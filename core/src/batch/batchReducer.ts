@@ -1,11 +1,11 @@
 import type { OwnItem } from '../ingredients';
-import { hygieneFailed } from '../keeping';
+import { FIRST_FRIDGE, hygieneFailed } from '../keeping';
 import { withEquipment } from '../making';
 import type { BatchEvent, BatchState, MeasuredThing, ProbedThing, StepState } from './batchState';
 import { stepRanS } from './batchState';
 import { effectiveEvents } from './corrections';
 import { checkedJar } from './jarChecks';
-import { filledJar, poured, splitJar, withJar } from './jars';
+import { filledJar, movedJar, poured, splitJar, toppedUp, withJar } from './jars';
 import {
   movedPortion,
   splitPortion,
@@ -253,10 +253,18 @@ const APPLY: { readonly [T in BatchEvent['type']]: (state: BatchState, event: Ev
     measured: { ...state.measured, without: [...state.measured.without, what] },
   }),
   bottled,
-  'jar-moved': (state, { jarId, atMs, place }) =>
-    withJar(state, jarId, (jar) => ({ places: [...jar.places, { fromMs: atMs, place }] })),
+  'jar-moved': (state, { jarId, atMs, place, fridge = FIRST_FRIDGE }) =>
+    withJar(state, jarId, (jar) => movedJar(jar, { fromMs: atMs, place, fridge })),
   'jar-drawn': (state, { jarId, atMs, volumeMl }) =>
     withJar(state, jarId, (jar) => poured(jar, volumeMl, atMs)),
+  'jar-topped-up': (state, { jarId, fromId, volumeMl, atMs }) => {
+    const jar = state.jars.find(({ id }) => id === jarId);
+    const from = state.jars.find(({ id }) => id === fromId);
+    if (!jar || !from) return state;
+    const [fuller, emptier] = toppedUp(jar, from, volumeMl, atMs);
+    const after = new Map([fuller, emptier].map((one) => [one.id, one]));
+    return { ...state, jars: state.jars.map((one) => after.get(one.id) ?? one) };
+  },
   'jar-split': (state, { jarId, newId, label, volumeMl }) => ({
     ...state,
     jars: state.jars.flatMap((jar) => (jar.id === jarId ? splitJar(jar, newId, label, volumeMl) : [jar])),

@@ -2,12 +2,12 @@ import { MAX_LOADS, RINSED_MAX_C } from '../making';
 import type { PulpMoveRefusal, PulpUseRefusal } from '../pulp';
 import { pulpKeeping, pulpMoveRefusal, pulpUseRefusal } from '../pulp';
 import { batchState } from './batchReducer';
-import type { BatchState, EventBody, StepState } from './batchState';
+import type { BatchState, EventBody, JarState, StepState } from './batchState';
 import { stepRanS } from './batchState';
 import { strainedMilkMl } from './bottling';
 import type { CorrectionRefusal } from './corrections';
 import { correctionRefusal } from './corrections';
-import type { FridgeReading } from '../keeping';
+import type { FridgeLogs } from '../keeping';
 import { jarKeeping } from './jarHistory';
 import { pulpTraits } from './pulpLedger';
 import { bathS, isStrained, soakStandsIn } from './soakAndBlend';
@@ -22,6 +22,8 @@ export type EventRefusalCode =
   | 'unknown-jar'
   | 'jar-gone'
   | 'jar-there'
+  | 'jar-frozen'
+  | 'milk-over'
   | 'too-late-to-freeze'
   | 'not-the-last-event'
   | 'already-planned'
@@ -52,7 +54,7 @@ type Rule<B extends EventBody> = (
   state: BatchState,
   event: B,
   nowMs: number,
-  readings: readonly FridgeReading[],
+  fridges: FridgeLogs,
 ) => EventRefusalCode | null;
 
 const underWay = ({ status }: BatchState): EventRefusalCode | null =>
@@ -77,12 +79,41 @@ const atStep: Rule<BodyOf<OfStep>> = (state, event, nowMs) => {
 };
 
 type OfJar =
-  'jar-checked' | 'jar-moved' | 'jar-drawn' | 'jar-split' | 'drink-made' | 'jar-emptied' | 'jar-discarded';
+  | 'jar-checked'
+  | 'jar-moved'
+  | 'jar-drawn'
+  | 'jar-split'
+  | 'jar-topped-up'
+  | 'drink-made'
+  | 'jar-emptied'
+  | 'jar-discarded';
 
-const ofJar: Rule<BodyOf<OfJar>> = (state, event, nowMs, readings) => {
+function frozen({ places }: JarState): boolean {
+  return places[places.length - 1]?.place === 'freezer';
+}
+
+/** Why a jar may not be topped up: only with as much as another jar of the batch has left, and of what is still good. */
+function toppingUp(
+  state: BatchState,
+  jar: JarState,
+  { fromId, volumeMl }: BodyOf<'jar-topped-up'>,
+  nowMs: number,
+  fridges: FridgeLogs,
+): EventRefusalCode | null {
+  const from = state.jars.find(({ id }) => id === fromId);
+  if (!from || from === jar) return 'unknown-jar';
+  if (from.fate !== 'in-use') return 'jar-gone';
+  if (volumeMl > from.leftMl + ROUNDING_ML) return 'more-than-there-is';
+  if (frozen(jar) || frozen(from)) return 'jar-frozen';
+  const over = [jar, from].some((one) => jarKeeping(state, one, fridges, nowMs).state === 'discard');
+  return over ? 'milk-over' : null;
+}
+
+const ofJar: Rule<BodyOf<OfJar>> = (state, event, nowMs, fridges) => {
   const jar = state.jars.find((one) => one.id === event.jarId);
   if (!jar) return 'unknown-jar';
   if (jar.fate !== 'in-use') return 'jar-gone';
+  if (event.type === 'jar-topped-up') return toppingUp(state, jar, event, nowMs, fridges);
   if ('volumeMl' in event && event.volumeMl > jar.leftMl + ROUNDING_ML) return 'more-than-there-is';
   if (event.type === 'jar-split') {
     // The last drop stays where it is: a jar that is only moved over is no jar more.
@@ -90,7 +121,7 @@ const ofJar: Rule<BodyOf<OfJar>> = (state, event, nowMs, readings) => {
     return state.jars.some(({ id }) => id === event.newId) ? 'jar-there' : null;
   }
   const freezes = event.type === 'jar-moved' && event.place === 'freezer';
-  return freezes && !jarKeeping(state, jar, readings, nowMs).mayFreeze ? 'too-late-to-freeze' : null;
+  return freezes && !jarKeeping(state, jar, fridges, nowMs).mayFreeze ? 'too-late-to-freeze' : null;
 };
 
 /** Whether another step would be the current one: a batch that is past a step cannot be asked to do it. */
@@ -199,6 +230,7 @@ const RULES: { readonly [T in EventBody['type']]: Rule<BodyOf<T>> } = {
   'jar-moved': ofJar,
   'jar-drawn': ofJar,
   'jar-split': ofJar,
+  'jar-topped-up': ofJar,
   'drink-made': ofJar,
   'jar-checked': ofJar,
   'jar-emptied': ofJar,
@@ -209,11 +241,11 @@ const RULES: { readonly [T in EventBody['type']]: Rule<BodyOf<T>> } = {
 export function eventRefusal(
   state: BatchState,
   event: EventBody,
-  readings: readonly FridgeReading[],
+  fridges: FridgeLogs,
   nowMs: number,
 ): EventRefusalCode | null {
   // The table is complete by its type; which rule is for which event is not something the type can follow.
-  return RULES[event.type](state, event as never, nowMs, readings);
+  return RULES[event.type](state, event as never, nowMs, fridges);
 }
 
 /** Whether kept soak water is still hot in a batch whose guide has no step for its cooling. */

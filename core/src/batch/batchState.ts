@@ -21,6 +21,8 @@ export interface NewJar {
   /** Milk of the batch poured into it; what is stirred into this jar alone comes on top. */
   volumeMl: number;
   place: 'fridge' | 'freezer';
+  /** Which fridge, by its id; the first one where it is not said. */
+  fridge?: string | undefined;
   /** Stirred into this jar alone. */
   doses?: readonly HandDose[] | undefined;
   /** Small, to be carried out of the house. */
@@ -84,10 +86,13 @@ export type EventBody =
       hygiene?: Hygiene | undefined;
       own?: readonly OwnItem[] | undefined;
     }
-  | { type: 'jar-moved'; jarId: string; place: JarPlace }
+  /** `fridge` says into which one, by its id; the first where it is left out. */
+  | { type: 'jar-moved'; jarId: string; place: JarPlace; fridge?: string | undefined }
   | { type: 'jar-drawn'; jarId: string; volumeMl: number }
   /** A part of its milk goes into a jar of its own, with the same past. */
   | { type: 'jar-split'; jarId: string; newId: string; label: string; volumeMl: number }
+  /** So much milk of another jar of the batch, `fromId`, is poured into this one. */
+  | { type: 'jar-topped-up'; jarId: string; fromId: string; volumeMl: number }
   /** A drink: so much milk out of a jar, and what went in with it. */
   | {
       type: 'drink-made';
@@ -195,21 +200,34 @@ export interface StirredIn extends HandDose {
   strained: boolean;
 }
 
-export interface JarState {
+/** Where a jar is from a moment on, and in which fridge where it is in one. */
+export interface JarStay {
+  fromMs: number;
+  place: JarPlace;
+  fridge: string;
+}
+
+/** What milk has been through since it was bottled. */
+export interface JarPast {
+  /** What stood in one jar while it cooled, mL: a jar that was parted later cooled as the whole. */
+  cooledAsMl: number;
+  /** Where it has been; temperatures are the kitchen's and come in with `jarSpells`. */
+  places: readonly JarStay[];
+}
+
+export interface JarState extends JarPast {
   id: string;
   label: string;
   /** Milk of the batch that was poured in, and with what was stirred into this jar; mL. */
   milkMl: number;
   filledMl: number;
-  /** What stood in one jar while it cooled, mL: a jar that was parted later cooled as the whole. */
-  cooledAsMl: number;
+  /** What milk that was poured into it from other jars of the batch had been through. */
+  toppedWith: readonly JarPast[];
   /** Stirred into this jar alone. */
   doses: readonly HandDose[];
   carried: boolean;
   leftMl: number;
   filledAtMs: number;
-  /** Where it has been; temperatures are the kitchen's and come in with `jarSpells`. */
-  places: readonly { fromMs: number; place: JarPlace }[];
   fate: 'in-use' | 'emptied' | 'discarded';
   fateAtMs: number | null;
   discardReason: string | null;

@@ -28,16 +28,17 @@ export function effectiveEvents(events: readonly BatchEvent[]): BatchEvent[] {
   });
 }
 
-/** Milk that was poured out of each jar by these entries, mL. */
+/** Milk that was poured out of a jar by these entries, less what was poured into it, mL. */
 function pouredMl(events: readonly BatchEvent[], jarId: string): number {
-  return events.reduce(
-    (sum, event) =>
-      (event.type === 'jar-drawn' || event.type === 'jar-split' || event.type === 'drink-made') &&
-      event.jarId === jarId
-        ? sum + event.volumeMl
-        : sum,
-    0,
-  );
+  let sumMl = 0;
+  for (const event of events) {
+    const draws = event.type === 'jar-drawn' || event.type === 'jar-split' || event.type === 'drink-made';
+    if (draws && event.jarId === jarId) sumMl += event.volumeMl;
+    if (event.type !== 'jar-topped-up') continue;
+    if (event.fromId === jarId) sumMl += event.volumeMl;
+    if (event.jarId === jarId) sumMl -= event.volumeMl;
+  }
+  return sumMl;
 }
 
 export type CorrectionRefusal =

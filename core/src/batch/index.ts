@@ -1,6 +1,8 @@
 export type { AgendaItem, PlanOnAgenda } from './agenda';
 export { agenda, stepAgenda } from './agenda';
 export { recipeAsMade } from './asMade';
+export type { BagEntry } from './bagHistory';
+export { bagHistory } from './bagHistory';
 export { batchState, lastTap } from './batchReducer';
 export { effectiveEvents, isCorrectable } from './corrections';
 export type { EventRefusalCode } from './batchRules';
@@ -12,7 +14,9 @@ export type {
   CorrectableType,
   DryingTerms,
   EventBody,
+  JarPast,
   JarState,
+  JarStay,
   MeasuredThing,
   NewJar,
   ProbedThing,
@@ -33,12 +37,12 @@ export { jarColdLog, jarCosts, jarFate, jarKeeping, jarSpells, jarTerms } from '
 export type { MilkForPulp } from './milkForPulp';
 export { milkForPulp, withMilk } from './milkForPulp';
 export type { JarAhead, MilkAhead } from './milkAhead';
-export { RATE_DAYS, drinkingOrder, drunkPerDayMl, jarsAhead, milkAhead } from './milkAhead';
+export { FORETOLD_FROM_ML, RATE_DAYS, drinkingOrder, drunkPerDayMl, jarsAhead, milkAhead } from './milkAhead';
 export type { Destination, MonthOfNut, WhereItWent } from './whereItWent';
 export { DESTINATIONS, nutAccount, pours, wentOf, whereItWent } from './whereItWent';
 export type { CounterSpell, JarSpent } from './jarSpent';
 export { jarSpent } from './jarSpent';
-export { dosesTogether, jarAllergens, nutritionWith } from './jars';
+export { dosesTogether, jarAgeDays, jarAllergens, nutritionWith } from './jars';
 export type { JarCheck, JarFinding, JarSense } from './jarChecks';
 export { FINDINGS_BY, JAR_FINDINGS, JAR_SENSES } from './jarChecks';
 export { plannedEvent } from './plannedEvent';

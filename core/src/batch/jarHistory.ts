@@ -1,10 +1,18 @@
 import { findAddition } from '../ingredients';
-import type { ColdLog, FridgeReading, JarSpell, JarTerms, Keeping, KeepingCosts } from '../keeping';
-import { DEFAULT_BUDGET_H, coldLog, keeping, keepingCosts, spoilageRate } from '../keeping';
+import type {
+  ColdLog,
+  FridgeLogs,
+  FridgeReading,
+  JarSpell,
+  JarTerms,
+  Keeping,
+  KeepingCosts,
+} from '../keeping';
+import { DEFAULT_BUDGET_H, coldLog, keeping, keepingCosts, logOfFridge, spoilageRate } from '../keeping';
 import type { SoakSpell, Surroundings } from '../making';
 import { SOAK_DRIFT_H, integrateDrift, shortensKeeping, soakSpells } from '../making';
 import { HOUR_MS, counterSoakLimitH } from '../measures';
-import type { BatchState, JarState } from './batchState';
+import type { BatchState, JarPast, JarState } from './batchState';
 import { bottledMilkTempC, soakAsItWent } from './soakAndBlend';
 import { recipeWithDoses } from './stirredIn';
 
@@ -24,15 +32,16 @@ function firstAfter(readings: readonly FridgeReading[], atMs: number): number {
   return low;
 }
 
-/** A jar's places with the temperatures that the fridge log gives them. */
-export function jarSpells(jar: JarState, readings: readonly FridgeReading[], roomTempC: number): JarSpell[] {
+/** A jar's places with the temperatures that the fridges' logs give them. */
+export function jarSpells(jar: JarPast, fridges: FridgeLogs, roomTempC: number): JarSpell[] {
   const spells: JarSpell[] = [];
-  for (const [i, { fromMs, place }] of jar.places.entries()) {
+  for (const [i, { fromMs, place, fridge }] of jar.places.entries()) {
     const toMs = jar.places[i + 1]?.fromMs ?? Infinity;
     if (place !== 'fridge') {
       spells.push({ fromMs, place, tempC: place === 'out' ? roomTempC : FREEZER_C });
       continue;
     }
+    const readings = logOfFridge(fridges, fridge);
     let next = firstAfter(readings, fromMs);
     const start = readings[next - 1] ?? readings[0];
     spells.push({ fromMs, place, tempC: start?.tempC ?? USUAL_FRIDGE_C });
@@ -41,6 +50,11 @@ export function jarSpells(jar: JarState, readings: readonly FridgeReading[], roo
     }
   }
   return spells;
+}
+
+/** A jar as often as its milk has pasts of its own: its own, and those of what was poured into it. */
+function byPast(jar: JarState): JarState[] {
+  return [jar, ...jar.toppedWith.map((past) => ({ ...jar, ...past }))];
 }
 
 /** What the jar's keeping time rests on. */
@@ -78,65 +92,77 @@ function counterSoakDebtH(spells: readonly SoakSpell[], surroundings: Surroundin
   return debt;
 }
 
+/** The end of a stay, ms, of what is looked at up to `endMs`. */
+function stayEndMs({ places }: JarPast, i: number, endMs: number): number {
+  return Math.min(endMs, places[i + 1]?.fromMs ?? Infinity);
+}
+
 /**
- * Whether the fridge's log was cold enough for five days for as long as this jar stood in the fridge, up to `nowMs` or
- * its end.
+ * Whether the fridge's log was cold enough for five days for as long as this jar, and what was poured into it, stood in
+ * the fridge, up to `nowMs` or its end.
  */
-export function jarColdLog(jar: JarState, readings: readonly FridgeReading[], nowMs: number): ColdLog {
+export function jarColdLog(jar: JarState, fridges: FridgeLogs, nowMs: number): ColdLog {
   const endMs = Math.min(nowMs, jar.fateAtMs ?? Infinity);
-  for (const [i, { fromMs, place }] of jar.places.entries()) {
-    const toMs = Math.min(endMs, jar.places[i + 1]?.fromMs ?? Infinity);
-    if (place !== 'fridge' || toMs <= fromMs) continue;
-    const log = coldLog(readings, fromMs, toMs);
-    if (!log.cold) return log;
+  for (const past of byPast(jar)) {
+    for (const [i, { fromMs, place, fridge }] of past.places.entries()) {
+      const toMs = stayEndMs(past, i, endMs);
+      if (place !== 'fridge' || toMs <= fromMs) continue;
+      const log = coldLog(logOfFridge(fridges, fridge), fromMs, toMs);
+      if (!log.cold) return log;
+    }
   }
   return { cold: true };
 }
 
 /** What the jar's keeping rests on by `nowMs`: five days only while the fridge's log allows them. */
-export function jarTermsBy(
-  state: BatchState,
-  jar: JarState,
-  readings: readonly FridgeReading[],
-  nowMs: number,
-): JarTerms {
+export function jarTermsBy(state: BatchState, jar: JarState, fridges: FridgeLogs, nowMs: number): JarTerms {
   const terms = jarTerms(state, jar);
-  if (terms.budgetH <= DEFAULT_BUDGET_H || jarColdLog(jar, readings, nowMs).cold) return terms;
+  if (terms.budgetH <= DEFAULT_BUDGET_H || jarColdLog(jar, fridges, nowMs).cold) return terms;
   return { ...terms, budgetH: DEFAULT_BUDGET_H };
 }
 
-export function jarKeeping(
-  state: BatchState,
-  jar: JarState,
-  readings: readonly FridgeReading[],
-  nowMs: number,
-): Keeping {
+function keepingOfPast(state: BatchState, jar: JarState, fridges: FridgeLogs, nowMs: number): Keeping {
   const { roomTempC } = state.surroundings;
-  return keeping(jarTermsBy(state, jar, readings, nowMs), jarSpells(jar, readings, roomTempC), nowMs);
+  return keeping(jarTermsBy(state, jar, fridges, nowMs), jarSpells(jar, fridges, roomTempC), nowMs);
+}
+
+/** How the milk in a jar keeps: where it was poured together, as that of it keeps which ends first. */
+export function jarKeeping(state: BatchState, jar: JarState, fridges: FridgeLogs, nowMs: number): Keeping {
+  const all = byPast(jar).map((past) => keepingOfPast(state, past, fridges, nowMs));
+  const first = all.reduce((worst, one) => (one.discardAtMs < worst.discardAtMs ? one : worst));
+  return { ...first, mayFreeze: all.every(({ mayFreeze }) => mayFreeze) };
+}
+
+/** A jar with the past of that milk in it which ends first. */
+export function decidingPast(state: BatchState, jar: JarState, fridges: FridgeLogs, nowMs: number): JarState {
+  if (jar.toppedWith.length === 0) return jar;
+  const endMs = (past: JarState): number => keepingOfPast(state, past, fridges, nowMs).discardAtMs;
+  return byPast(jar).reduce((worst, past) => (endMs(past) < endMs(worst) ? past : worst));
 }
 
 /** What took hours off the time of a jar that stands as `kept` says, up to `nowMs`. */
 export function jarCosts(
   state: BatchState,
   jar: JarState,
-  readings: readonly FridgeReading[],
+  fridges: FridgeLogs,
   kept: Keeping,
   nowMs: number,
 ): KeepingCosts {
   const { roomTempC } = state.surroundings;
-  return keepingCosts(jarTermsBy(state, jar, readings, nowMs), jarSpells(jar, readings, roomTempC), kept);
+  const past = decidingPast(state, jar, fridges, nowMs);
+  return keepingCosts(jarTermsBy(state, past, fridges, nowMs), jarSpells(past, fridges, roomTempC), kept);
 }
 
 /** What was foretold of a jar when it ended, or is now; hours h it had left then, negative where it was past them. */
 export function jarFate(
   state: BatchState,
   jarId: string,
-  readings: readonly FridgeReading[],
+  fridges: FridgeLogs,
   nowMs: number,
 ): { discardAtMs: number; leftH: number } | null {
   const jar = state.jars.find(({ id }) => id === jarId);
   if (!jar) return null;
   const endMs = jar.fateAtMs ?? nowMs;
-  const { discardAtMs } = jarKeeping(state, jar, readings, endMs);
+  const { discardAtMs } = jarKeeping(state, jar, fridges, endMs);
   return { discardAtMs, leftH: (discardAtMs - endMs) / HOUR_MS };
 }

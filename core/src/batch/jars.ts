@@ -1,10 +1,12 @@
 import type { AllergenFacts, Composition, Pantry } from '../ingredients';
 import { EMPTY_COMPOSITION, addCompositions, findAddition, volumeMl } from '../ingredients';
+import { FIRST_FRIDGE } from '../keeping';
 import type { HandDose } from '../making';
+import { DAY_MS } from '../measures';
 import { partAddition } from '../making';
 import type { Nutrition } from '../predicting';
 import { nutritionOf } from '../predicting';
-import type { BatchState, JarState, NewJar } from './batchState';
+import type { BatchState, JarState, JarStay, NewJar } from './batchState';
 import { allergensOfAll, batchAllergens } from './recipeAllergens';
 
 /** What doses bring to a jar or a glass: their mass, and the room they take up. */
@@ -37,12 +39,24 @@ export function filledJar(jar: NewJar, atMs: number, pantry: Pantry): JarState {
     leftMl: filledMl,
     doses,
     carried: jar.carried ?? false,
+    toppedWith: [],
     filledAtMs: atMs,
-    places: [{ fromMs: atMs, place: jar.place }],
+    places: [{ fromMs: atMs, place: jar.place, fridge: jar.fridge ?? FIRST_FRIDGE }],
     fate: 'in-use',
     fateAtMs: null,
     discardReason: null,
     checks: [],
+  };
+}
+
+type Contents = Pick<JarState, 'milkMl' | 'filledMl' | 'doses'>;
+
+/** What a share of a jar's milk comes to. */
+function shareOf(jar: JarState, of: number): Contents {
+  return {
+    milkMl: jar.milkMl * of,
+    filledMl: jar.filledMl * of,
+    doses: jar.doses.map((dose) => ({ ...dose, massG: dose.massG * of })),
   };
 }
 
@@ -55,15 +69,55 @@ export function splitJar(
 ): [JarState, JarState] {
   const part = Math.min(volumeMl, jar.leftMl);
   const share = jar.filledMl > 0 ? part / jar.filledMl : 0;
-  const scaled = (of: number): Pick<JarState, 'milkMl' | 'filledMl' | 'doses'> => ({
-    milkMl: jar.milkMl * of,
-    filledMl: jar.filledMl * of,
-    doses: jar.doses.map((dose) => ({ ...dose, massG: dose.massG * of })),
-  });
   return [
-    { ...jar, ...scaled(1 - share), leftMl: jar.leftMl - part },
-    { ...jar, ...scaled(share), id: newId, label, leftMl: part },
+    { ...jar, ...shareOf(jar, 1 - share), leftMl: jar.leftMl - part },
+    { ...jar, ...shareOf(jar, share), id: newId, label, leftMl: part },
   ];
+}
+
+/**
+ * Two jars of a batch after `volumeMl` of `from` were poured into `jar`: together they hold what there was, and what
+ * the milk has been through comes with it.
+ */
+export function toppedUp(
+  jar: JarState,
+  from: JarState,
+  volumeMl: number,
+  atMs: number,
+): [JarState, JarState] {
+  const part = Math.min(volumeMl, from.leftMl);
+  const share = from.filledMl > 0 ? part / from.filledMl : 0;
+  const brought = shareOf(from, share);
+  const leftMl = from.leftMl - part;
+  const { cooledAsMl, places } = from;
+  return [
+    {
+      ...jar,
+      milkMl: jar.milkMl + brought.milkMl,
+      filledMl: jar.filledMl + brought.filledMl,
+      leftMl: jar.leftMl + part,
+      doses: [...jar.doses, ...brought.doses],
+      toppedWith: [...jar.toppedWith, { cooledAsMl, places }, ...from.toppedWith],
+    },
+    {
+      ...from,
+      ...shareOf(from, 1 - share),
+      ...(leftMl > 0 ? { leftMl } : { leftMl: 0, fate: 'emptied' as const, fateAtMs: atMs }),
+    },
+  ];
+}
+
+/** A jar put somewhere else, with all the milk in it. */
+export function movedJar(jar: JarState, stay: JarStay): Partial<JarState> {
+  return {
+    places: [...jar.places, stay],
+    toppedWith: jar.toppedWith.map((past) => ({ ...past, places: [...past.places, stay] })),
+  };
+}
+
+/** How old the milk in a jar is, whole days since it was bottled. */
+export function jarAgeDays({ filledAtMs }: Pick<JarState, 'filledAtMs'>, nowMs: number): number {
+  return Math.max(0, Math.floor((nowMs - filledAtMs) / DAY_MS));
 }
 
 /** A jar after so much was poured out of it; with the last drop it is empty. */

@@ -1,5 +1,5 @@
-import type { FridgeReading } from '../keeping';
-import { DAY_MS } from '../measures';
+import type { FridgeLogs } from '../keeping';
+import { DAY_MS, HOUR_MS } from '../measures';
 import type { BatchState } from './batchState';
 import { jarKeeping } from './jarHistory';
 
@@ -17,8 +17,8 @@ export interface MilkAhead {
   thrown: readonly { id: string; volumeMl: number; atMs: number }[];
   /** When the fridge has none left, ms; null where nothing is drunk. */
   fridgeEmptyMs: number | null;
-  /** The frozen jar to thaw for then, the soonest to end first. */
-  thaw: { id: string; byMs: number } | null;
+  /** The frozen jar to thaw for then, the soonest to end first, and whether it is time to speak of it. */
+  thaw: { id: string; byMs: number; soon: boolean } | null;
   /** When there is none left at all, frozen jars counted; null where nothing is drunk. */
   allGoneMs: number | null;
 }
@@ -27,8 +27,14 @@ export interface MilkAhead {
 export const RATE_DAYS = 14;
 /** A litre thaws in the fridge within so long, ms: a night and half a day. */
 const THAWING_MS = 0.75 * DAY_MS;
+/** A thaw is spoken of so long before it is due, ms. */
+const TOLD_BEFORE_MS = 2 * DAY_MS;
+/** Thawed milk is drunk within so long, ms; model 7. */
+const THAWED_MS = 48 * HOUR_MS;
 /** Less than this is left in a jar, mL. */
 const DREGS_ML = 5;
+/** Drunk less than this a day, nothing is foretold, mL. */
+export const FORETOLD_FROM_ML = 20;
 
 /** Milk drunk a day, mL, over the last two weeks; of a kitchen younger than that over its days, at least three. */
 export function drunkPerDayMl(
@@ -52,7 +58,7 @@ export function drinkingOrder(a: { discardAtMs: number }, b: { discardAtMs: numb
 /** The jars in use as they are drunk from. */
 export function jarsAhead(
   batches: readonly { state: BatchState }[],
-  readings: readonly FridgeReading[],
+  fridges: FridgeLogs,
   nowMs: number,
 ): JarAhead[] {
   return batches.flatMap(({ state }) =>
@@ -61,15 +67,15 @@ export function jarsAhead(
       .map((jar) => ({
         id: jar.id,
         leftMl: jar.leftMl,
-        discardAtMs: jarKeeping(state, jar, readings, nowMs).discardAtMs,
+        discardAtMs: jarKeeping(state, jar, fridges, nowMs).discardAtMs,
         frozen: jar.places[jar.places.length - 1]?.place === 'freezer',
       })),
   );
 }
 
 /**
- * How milk goes on from `nowMs` if `perDayMl` are drunk a day, always from the jar that ends first. A frozen jar is
- * counted from when the fridge is empty.
+ * How milk goes on from `nowMs` if `perDayMl` are drunk a day, always from the jar that ends first. Frozen jars are
+ * thawed one after the other from when the fridge is empty; of each as much is drunk as two days take.
  */
 export function milkAhead(jars: readonly JarAhead[], perDayMl: number, nowMs: number): MilkAhead {
   const fridge = jars.filter((jar) => !jar.frozen && jar.discardAtMs > nowMs).sort(drinkingOrder);
@@ -84,12 +90,18 @@ export function milkAhead(jars: readonly JarAhead[], perDayMl: number, nowMs: nu
     if (perDayMl > 0) atMs = fromMs + (drunkMl / perDayMl) * DAY_MS;
   }
   const fridgeEmptyMs = perDayMl > 0 ? atMs : null;
-  const frozenMl = frozen.reduce((sum, { leftMl }) => sum + leftMl, 0);
   const [next] = frozen;
+  if (fridgeEmptyMs === null) return { thrown, fridgeEmptyMs, thaw: null, allGoneMs: null };
+  for (const { id, leftMl } of frozen) {
+    const drunkMl = Math.min(leftMl, (perDayMl * THAWED_MS) / DAY_MS);
+    if (leftMl - drunkMl > DREGS_ML) thrown.push({ id, volumeMl: leftMl - drunkMl, atMs: atMs + THAWED_MS });
+    atMs += (drunkMl / perDayMl) * DAY_MS;
+  }
+  const thawByMs = fridgeEmptyMs - THAWING_MS;
   return {
     thrown,
     fridgeEmptyMs,
-    thaw: next && fridgeEmptyMs !== null ? { id: next.id, byMs: fridgeEmptyMs - THAWING_MS } : null,
-    allGoneMs: fridgeEmptyMs === null ? null : fridgeEmptyMs + (frozenMl / perDayMl) * DAY_MS,
+    thaw: next ? { id: next.id, byMs: thawByMs, soon: thawByMs - nowMs < TOLD_BEFORE_MS } : null,
+    allGoneMs: atMs,
   };
 }

@@ -133,6 +133,11 @@ export function pours({ entries }: Pick<BatchState, 'entries'>): { atMs: number;
       leftMl.set(entry.jarId, (leftMl.get(entry.jarId) ?? 0) - entry.volumeMl);
       leftMl.set(entry.newId, entry.volumeMl);
     }
+    if (entry.type === 'jar-topped-up') {
+      const movedMl = Math.min(entry.volumeMl, leftMl.get(entry.fromId) ?? 0);
+      leftMl.set(entry.fromId, (leftMl.get(entry.fromId) ?? 0) - movedMl);
+      leftMl.set(entry.jarId, (leftMl.get(entry.jarId) ?? 0) + movedMl);
+    }
     if (entry.type === 'jar-emptied') drawn(entry.jarId, entry.atMs, Infinity);
   }
   return found;

@@ -26,6 +26,8 @@ export type FridgeCsv =
       ok: true;
       /** One for each moment, sorted; of several at one moment the last in the file. */
       readings: readonly MeasuredTemp[];
+      coldestC: number;
+      warmestC: number;
       rows: number;
       repeated: number;
       /** Whether the file's lines were out of order. */
@@ -217,6 +219,8 @@ function* toReadings(
   return {
     ok: true,
     readings,
+    coldestC: readings.reduce((low, { tempC }) => Math.min(low, tempC), Infinity),
+    warmestC: readings.reduce((high, { tempC }) => Math.max(high, tempC), -Infinity),
     rows,
     repeated: lines.length - byMoment.size - (bad.length - (rows - lines.length)),
     disordered,

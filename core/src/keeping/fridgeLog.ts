@@ -8,6 +8,23 @@ export interface FridgeReading {
   measured?: true;
 }
 
+/** The fridge a kitchen begins with; others have ids of their own. */
+export const FIRST_FRIDGE = 'first';
+
+/** How warm each fridge of a kitchen was from each moment on, sorted by time, by the fridge's id. */
+export interface FridgeLogs {
+  readonly [FIRST_FRIDGE]: readonly FridgeReading[];
+  readonly [fridgeId: string]: readonly FridgeReading[];
+}
+
+/** Where nothing is asked of any fridge: as if nobody had ever set one. */
+export const NO_LOGS: FridgeLogs = { [FIRST_FRIDGE]: [] };
+
+/** The log of one fridge. Of a fridge that nobody ever set, the first one's. */
+export function logOfFridge(logs: FridgeLogs, fridgeId: string = FIRST_FRIDGE): readonly FridgeReading[] {
+  return logs[fridgeId] ?? logs[FIRST_FRIDGE];
+}
+
 /** What a thermometer in the fridge read at a moment. */
 export interface MeasuredTemp {
   atMs: number;
@@ -61,6 +78,8 @@ export function fridgeSteps(
   const [first] = means;
   if (!first) return set;
   const steps: FridgeReading[] = set.filter(({ atMs }) => atMs < first.atMs);
+  // Before anything was said or measured it was as it was set first, not as cold as its first minutes.
+  if (steps.length === 0 && set[0]) steps.push({ atMs: 0, tempC: set[0].tempC });
   for (const [i, mean] of means.entries()) {
     steps.push({ ...mean, measured: true });
     const endMs = mean.atMs + MEAN_MS;
@@ -73,6 +92,36 @@ export function fridgeSteps(
     }
   }
   return steps;
+}
+
+/** Something that is said of one fridge. */
+type OfFridge<T> = T & { fridge: string };
+
+function byFridge<T>(all: readonly OfFridge<T>[]): Map<string, OfFridge<T>[]> {
+  const found = new Map<string, OfFridge<T>[]>([[FIRST_FRIDGE, []]]);
+  for (const one of all) {
+    const list = found.get(one.fridge);
+    if (list) list.push(one);
+    else found.set(one.fridge, [one]);
+  }
+  return found;
+}
+
+/**
+ * How warm each fridge of a kitchen was from each moment on, by what they were set to and by what was measured, ten
+ * minutes each; both sorted by time. A fridge that was never set is as warm as it was measured.
+ */
+export function fridgeLogs(
+  set: readonly OfFridge<FridgeReading>[],
+  means: readonly OfFridge<MeasuredTemp>[],
+): FridgeLogs {
+  const setBy = byFridge(set);
+  const meansBy = byFridge(means);
+  const logs = [...new Set([...setBy.keys(), ...meansBy.keys()])].map((id) => {
+    const strip = ({ atMs, tempC }: MeasuredTemp): MeasuredTemp => ({ atMs, tempC });
+    return [id, fridgeSteps((setBy.get(id) ?? []).map(strip), (meansBy.get(id) ?? []).map(strip))] as const;
+  });
+  return { [FIRST_FRIDGE]: [], ...Object.fromEntries(logs) };
 }
 
 /** Whether a fridge's log allows five days, and if not, since when and why. */

@@ -1,14 +1,18 @@
 export type { BadLine, FridgeCsv, FridgeCsvJob } from './fridgeCsv';
 export { readFridgeCsv } from './fridgeCsv';
-export type { ColdLog, FridgeReading, FridgeStretch, MeasuredTemp } from './fridgeLog';
+export type { ColdLog, FridgeLogs, FridgeReading, FridgeStretch, MeasuredTemp } from './fridgeLog';
 export {
   COLD_LOG_C,
+  FIRST_FRIDGE,
   FRIDGE_READS_C,
   MEANS_A_DAY,
   MEAN_MS,
+  NO_LOGS,
   coldLog,
+  fridgeLogs,
   fridgeSteps,
   fridgeStretch,
+  logOfFridge,
   tenMinuteMeans,
 } from './fridgeLog';
 export type { Hygiene, HygienePart } from './hygiene';

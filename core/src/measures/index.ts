@@ -41,7 +41,7 @@ export { KEPT_SOAK_COUNTER_H, LIMITS, counterSoakLimitH, outOfRange } from './li
 export type { MassUnit, VolumeUnit } from './measure';
 export { gPer, isVolumeUnit, mlPer, readingIn, typedFigure } from './measure';
 export type { QuantityReading } from './quantity';
-export { eighths, fractions, quarters, readQuantity } from './quantity';
+export { eighths, fractions, quarters, readQuantity, readSigned } from './quantity';
 export { ratioFaces, ratioFromCups, ratioFromShare } from './ratio';
 export { DAY_MS, HOUR_MS, MIN_MS } from './time';
 export type { CupSystem, SpoonSystem } from './units';

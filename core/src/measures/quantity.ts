@@ -45,6 +45,14 @@ export function readQuantity(text: string, decimalMark: '.' | ',' | null = null)
   return readDecimal(plain.replace(/ /g, ''), decimalMark);
 }
 
+/** As `readQuantity`, below zero as well: with a minus before it, such as `-2,5` or `−18`. */
+export function readSigned(text: string, decimalMark: '.' | ',' | null = null): QuantityReading {
+  const minus = /^\s*[-−–]\s*/.exec(text);
+  if (!minus) return readQuantity(text, decimalMark);
+  const reading = readQuantity(text.slice(minus[0].length), decimalMark);
+  return reading.ok ? { ok: true, value: 0 - reading.value } : reading;
+}
+
 function readDecimal(digits: string, decimalMark: '.' | ',' | null): QuantityReading {
   if (/^\d+$/.test(digits)) return { ok: true, value: Number(digits) };
   if (/^[1-9]\d{0,2}[.,]\d{3}$/.test(digits)) {

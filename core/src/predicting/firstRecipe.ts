@@ -27,15 +27,24 @@ function firstNut(people: readonly Person[]): Ingredient | undefined {
 }
 
 /** The first batch anybody sees: about a litre of everyday milk, of what everybody in the house may have. */
-export function firstRecipe({ machine, strainer, people, measures, cupSystem }: FirstKitchen): Recipe {
-  const nut = firstNut(people);
+export function firstRecipe({ people, measures, cupSystem, ...gear }: FirstKitchen): Recipe {
+  const volumeMl = measures === 'us' ? FIRST_CUPS * CUP_ML[cupSystem] : 1000;
+  return everydayRecipe(firstNut(people), volumeMl, gear);
+}
+
+/** So much everyday milk of a nut, mL, as cooks usually make it: what a jar of which nobody knows more is taken to be. */
+export function everydayRecipe(
+  nut: Ingredient | undefined,
+  volumeMl: number,
+  { machine, strainer }: Pick<FirstKitchen, 'machine' | 'strainer'>,
+): Recipe {
   const method = nut && nut.soakUsualH === 0 ? 'none' : 'fridge';
   const hours = nut ? soakAdvice(nut, method, USUAL_SURROUNDINGS).hours : 8;
   const ratio = ratioFromCups(FIRST_CUPS, nut?.cupWholeG ?? 140, 'us');
   const plain = plainRecipe(`${nut?.name ?? 'Almond'} milk`, nut?.key ?? 'almond', ratio, hours);
   return {
     ...plain,
-    amount: { by: 'milk', volumeMl: measures === 'us' ? FIRST_CUPS * CUP_ML[cupSystem] : 1000 },
+    amount: { by: 'milk', volumeMl },
     soak: { ...plain.soak, method },
     blend: { ...plain.blend, machine },
     strain: machine === 'cold-press' ? { ...plain.strain, strainer: 'none' } : { ...plain.strain, strainer },

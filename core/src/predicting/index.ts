@@ -11,7 +11,7 @@ export type { Nutrition } from './nutrition';
 export { nutritionOf } from './nutrition';
 export { withDose } from './doses';
 export type { FirstKitchen } from './firstRecipe';
-export { firstRecipe } from './firstRecipe';
+export { everydayRecipe, firstRecipe } from './firstRecipe';
 export { nutCupG, withNutsAndWater } from './nutsAndWater';
 export type { JugStep } from './pouringOrder';
 export { pouringOrder, washWaterMl } from './pouringOrder';

@@ -26,9 +26,10 @@ export type {
   PulpRecipe,
   PulpRecipePart,
   PulpRecipeRefusal,
+  RecipePulp,
   ScaledPulpRecipe,
 } from './pulpRecipes';
-export { pulpRecipeRefusal, scaledPulpRecipe } from './pulpRecipes';
+export { pulpRecipeAllergens, pulpRecipeRefusal, recipeSolidsG, scaledPulpRecipe } from './pulpRecipes';
 export { PULP_RECIPES, enoughFor } from './pulpRecipeTable';
 export type { PulpTrait, PulpUse, PulpUseRefusal } from './pulpUses';
 export { PULP_TRAITS, PULP_USES, pulpUseRefusal } from './pulpUses';

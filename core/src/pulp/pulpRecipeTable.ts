@@ -285,10 +285,11 @@ export const PULP_RECIPES: readonly PulpRecipe[] = [
   },
 ];
 
-/** The first recipe that pulp is enough for as it is written; null while it is enough for none. */
-export function enoughFor(atHand: PulpAtHand): PulpRecipe | null {
+/** The first recipe, the cook's own before ours, that pulp is enough for as it is written; null while it is enough for none. */
+export function enoughFor(atHand: PulpAtHand, own: readonly PulpRecipe[] = []): PulpRecipe | null {
   return (
-    PULP_RECIPES.find((recipe) => atHand.dryG >= recipe.dryG && pulpRecipeRefusal(recipe, atHand) === null) ??
-    null
+    [...own, ...PULP_RECIPES].find(
+      (recipe) => atHand.dryG >= recipe.dryG && pulpRecipeRefusal(recipe, atHand) === null,
+    ) ?? null
   );
 }

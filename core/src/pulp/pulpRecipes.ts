@@ -1,4 +1,5 @@
-import type { Allergen } from '../ingredients';
+import type { Allergen, ContainedAllergen } from '../ingredients';
+import { allergensIn } from '../ingredients';
 import type { Dosable } from '../measures';
 import { DRIED_WATER_PCT } from './drying';
 import type { PulpTrait, PulpUse } from './pulpUses';
@@ -29,8 +30,15 @@ export interface PulpRecipe {
   only: 'pressed' | 'dried' | null;
   use: PulpUse;
   caution: string | null;
+  /** What it contains besides its parts' own allergens and the pulp's. */
+  allergens?: readonly Allergen[] | undefined;
 }
 
+/** The pulp a cook's own recipe is written for: wet, as a strainer leaves it, or dried. */
+export type RecipePulp = 'wet' | 'dried';
+
+/** Water in pulp as a strainer leaves it, g in 100 g; model 11. */
+const WET_WATER_PCT = 59;
 /** Less than this share of what a recipe is written for is not worth an oven. */
 const LEAST_SHARE = 0.5;
 /** Pulp with no more water than this counts as dried, g in 100 g. */
@@ -56,6 +64,19 @@ export function pulpRecipeRefusal(
   const waterPct = (100 * waterG) / (dryG + waterG);
   if (recipe.only === 'dried' && waterPct > DRIED_UP_TO_PCT) return 'not-dried';
   return dryG < recipe.dryG * LEAST_SHARE ? 'too-little' : null;
+}
+
+/** Allergens that a recipe brings besides those of the pulp. */
+export function pulpRecipeAllergens({ parts, allergens = [] }: PulpRecipe): ContainedAllergen[] {
+  return allergensIn(
+    [...parts.map((one) => one.allergens), allergens].map((list) => ({ allergens: list, byRegion: false })),
+  );
+}
+
+/** Dry solids of so much pulp as a recipe names it, g: an estimate where it is wet. Model 11. */
+export function recipeSolidsG(massG: number, state: RecipePulp): number {
+  const waterPct = state === 'dried' ? DRIED_WATER_PCT : WET_WATER_PCT;
+  return massG * (1 - waterPct / 100);
 }
 
 export interface ScaledPulpRecipe {

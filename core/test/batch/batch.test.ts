@@ -25,7 +25,7 @@ import { kitchenAt } from '../kitchens';
 const H = 3_600_000;
 const T0 = Date.UTC(2031, 2, 10, 9);
 const AROUND = { roomTempC: 20, fridgeTempC: 4 };
-const READINGS = [{ atMs: T0 - 1000 * H, tempC: 4 }];
+const READINGS = { first: [{ atMs: T0 - 1000 * H, tempC: 4 }] };
 
 function planOf(recipe: Recipe): EventBody {
   const result = predict(recipe, kitchenAt(AROUND));
@@ -278,7 +278,9 @@ describe('a jar’s keeping time from the log', () => {
   });
 
   test('follows the fridge’s own log', () => {
-    const readings = [...READINGS, { atMs: T0 + 20 * H, tempC: 8 }, { atMs: T0 + 30 * H, tempC: 4 }];
+    const readings = {
+      first: [...READINGS.first, { atMs: T0 + 20 * H, tempC: 8 }, { atMs: T0 + 30 * H, tempC: 4 }],
+    };
     expect(jarSpells(jar, readings, 20)).toEqual([
       { fromMs: T0 + 8 * H, place: 'fridge', tempC: 4 },
       { fromMs: T0 + 20 * H, place: 'fridge', tempC: 8 },

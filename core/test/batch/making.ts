@@ -6,7 +6,7 @@ export const S = 1000;
 export const H = 3_600_000;
 export const T0 = Date.UTC(2031, 2, 10, 9);
 export const AROUND = { roomTempC: 20, fridgeTempC: 4 };
-export const READINGS = [{ atMs: T0 - 1000 * H, tempC: 4 }];
+export const READINGS = { first: [{ atMs: T0 - 1000 * H, tempC: 4 }] };
 export const JAR = { id: 'jar-1', label: 'Blue lid', volumeMl: 900, place: 'fridge' as const };
 
 export function planOf(recipe: Recipe): EventBody {

@@ -27,8 +27,17 @@ test('the jar that ends first is drunk first; what is left at its end is thrown 
 test('a frozen jar is to be thawed before the fridge is empty, and then lasts on', () => {
   const ahead = milkAhead([jar('now', 400, 4), jar('b', 800, 50, true), jar('a', 600, 40, true)], 400, T0);
   expect(ahead.fridgeEmptyMs).toBe(T0 + DAY);
-  expect(ahead.thaw).toEqual({ id: 'a', byMs: T0 + 0.25 * DAY });
+  expect(ahead.thaw).toEqual({ id: 'a', byMs: T0 + 0.25 * DAY, soon: true });
   expect(ahead.allGoneMs).toBe(T0 + 4.5 * DAY);
+  expect(ahead.thrown).toEqual([]);
+  expect(milkAhead([jar('now', 1200, 4), jar('a', 600, 40, true)], 400, T0).thaw?.soon).toBe(false);
+});
+
+test('of a frozen jar as much is drunk as two days take once it is thawed; the rest is thrown away', () => {
+  const ahead = milkAhead([jar('now', 200, 4), jar('large', 1000, 40, true)], 200, T0);
+  expect(ahead.fridgeEmptyMs).toBe(T0 + DAY);
+  expect(ahead.thrown).toEqual([{ id: 'large', volumeMl: 600, atMs: T0 + 3 * DAY }]);
+  expect(ahead.allGoneMs).toBe(T0 + 3 * DAY);
 });
 
 test('where nothing is drunk all of it is thrown away, and no end is foretold', () => {

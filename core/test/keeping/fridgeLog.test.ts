@@ -3,10 +3,12 @@ import type { FridgeReading, JarTerms, MeasuredTemp } from '../../src';
 import {
   MEAN_MS,
   coldLog,
+  fridgeLogs,
   fridgeSteps,
   keeping,
   keepingCosts,
   keepingCurve,
+  logOfFridge,
   spoilageRate,
   tenMinuteMeans,
 } from '../../src';
@@ -167,4 +169,36 @@ describe('five days', () => {
     expect(coldLog(log(...times(6, 4), ...times(7, null), 4), T0, T0 + 2.5 * H)).toEqual(gap(T0 + H));
     expect(coldLog(log(...times(6, 4)), T0, T0 + 2.5 * H)).toEqual(gap(T0 + H));
   });
+});
+
+test('each fridge has its own log, by what it was set to and by what was measured in it', () => {
+  const cellar = 'cellar';
+  const set = [
+    { fridge: 'first', atMs: T0, tempC: 4 },
+    { fridge: cellar, atMs: T0, tempC: 8 },
+  ];
+  const means = [
+    ...logged(3, 3).map((one) => ({ ...one, fridge: 'first' })),
+    { fridge: 'loft', atMs: T0, tempC: 6 },
+  ];
+  const logs = fridgeLogs(set, means);
+  const plain = (fridge: string) => ({
+    set: set.filter((one) => one.fridge === fridge).map(({ atMs, tempC }) => ({ atMs, tempC })),
+    means: means.filter((one) => one.fridge === fridge).map(({ atMs, tempC }) => ({ atMs, tempC })),
+  });
+  for (const fridge of ['first', cellar, 'loft']) {
+    const { set: was, means: read } = plain(fridge);
+    expect(logOfFridge(logs, fridge)).toEqual(fridgeSteps(was, read));
+  }
+  expect(logOfFridge(logs)).toBe(logs.first);
+  expect(logOfFridge(logs, 'nobody knows')).toBe(logs.first);
+  expect(fridgeLogs([], [])).toEqual({ first: [] });
+});
+
+test('before anything was said or measured a fridge was as it was set first, not as cold as its first minutes', () => {
+  const set = [{ atMs: T0 + 2 * MIN, tempC: 8 }];
+  const steps = fridgeSteps(set, logged(-2));
+  expect(steps.map(({ tempC }) => tempC)).toEqual([8, -2, 8]);
+  const kept = keeping({ ...terms, milkTempC: 8 }, inFridge(steps), T0 - 10 * H);
+  expect(kept.discardAtMs).toBeLessThan(T0 + 40 * H);
 });

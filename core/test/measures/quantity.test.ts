@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { quarters, readQuantity } from '../../src';
+import { quarters, readQuantity, readSigned } from '../../src';
 
 test.each([
   ['250', 250],
@@ -89,4 +89,20 @@ test('quarters are written the way cooks write them, and read back', () => {
       expect(readQuantity(quarters(n / 4))).toEqual({ ok: true, value: n / 4 });
     }),
   );
+});
+
+test('below zero with a minus, whichever a keyboard has; a range is no number', () => {
+  const read = (text: string): number | string => {
+    const reading = readSigned(text, ',');
+    return reading.ok ? reading.value : reading.why;
+  };
+  expect(['-2,5', '−18', '– 0.5', '4', '½', '-½'].map(read)).toEqual([-2.5, -18, -0.5, 4, 0.5, -0.5]);
+  expect(['--2', '2-', '-', '4-6', '- '].map(read)).toEqual([
+    'not-a-number',
+    'not-a-number',
+    'empty',
+    'not-a-number',
+    'empty',
+  ]);
+  expect(readQuantity('-2')).toEqual({ ok: false, why: 'not-a-number' });
 });

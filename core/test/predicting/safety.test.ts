@@ -30,6 +30,7 @@ import {
   withDose,
   USUAL_KITCHEN,
   TABLE_ONLY,
+  NO_LOGS,
 } from '../../src';
 import { anyRecipe, workedRecipe } from '../recipes';
 import { kitchenAt } from '../kitchens';
@@ -283,7 +284,7 @@ describe('a soak whose water is kept', () => {
 
     test('blending before it is cool is refused', () => {
       const at = (min: number, ...more: [number, EventBody][]) =>
-        eventRefusal(state(...more), done, [], T0 + min * MIN);
+        eventRefusal(state(...more), done, NO_LOGS, T0 + min * MIN);
       expect(at(33)).toBe('still-hot');
       expect(at(40, [33, begun])).toBe('still-hot');
       expect(at(60, [33, begun])).toBeNull();
@@ -293,7 +294,7 @@ describe('a soak whose water is kept', () => {
       const early = eventRefusal(
         state(),
         { type: 'step-begun', step: 'blend-1', timerS: null },
-        [],
+        NO_LOGS,
         T0 + 33 * MIN,
       );
       expect(early).toBe('not-the-current-step');
@@ -306,13 +307,13 @@ describe('a soak whose water is kept', () => {
       const endC = 20 + 75 * Math.exp(-5 / 60 / 0.75);
       const needsMin = Math.ceil(15 * Math.log((endC - 15) / 15));
       expect(clockLengthS(cut.current!, replan(cut, USUAL_KITCHEN, T0 + 8 * MIN), cut)).toBe(needsMin * 60);
-      const at = (min: number) => eventRefusal(cut, done, [], T0 + (8 + min) * MIN);
+      const at = (min: number) => eventRefusal(cut, done, NO_LOGS, T0 + (8 + min) * MIN);
       expect(at(needsMin - 1)).toBe('still-hot');
       expect(at(needsMin)).toBeNull();
       // However short somebody sets the clock.
       const hasty: EventBody = { type: 'step-begun', step: 'cool', timerS: 1 };
       const set = batchState(log(...soaked, [33, hasty]))!;
-      expect(eventRefusal(set, done, [], T0 + 35 * MIN)).toBe('still-hot');
+      expect(eventRefusal(set, done, NO_LOGS, T0 + 35 * MIN)).toBe('still-hot');
     });
 
     test('a batch of the guide before, which has no cooling step, is not blended hot either', () => {
@@ -326,8 +327,8 @@ describe('a soak whose water is kept', () => {
       const weighed = { type: 'step-done' as const, step: 'weigh-soaked', id: 'w', atMs: T0 + 34 * MIN };
       const there = batchState([{ ...older.value, id: 'p', atMs: T0 }, ...taps, weighed])!;
       const blend: EventBody = { type: 'step-begun', step: 'blend-1', timerS: null };
-      expect(eventRefusal(there, blend, [], T0 + 35 * MIN)).toBe('still-hot');
-      expect(eventRefusal(there, blend, [], T0 + 50 * MIN)).toBeNull();
+      expect(eventRefusal(there, blend, NO_LOGS, T0 + 35 * MIN)).toBe('still-hot');
+      expect(eventRefusal(there, blend, NO_LOGS, T0 + 50 * MIN)).toBeNull();
     });
 
     test('a bowl that was probed enters the jug as it was read', () => {

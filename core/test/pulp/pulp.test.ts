@@ -1,14 +1,17 @@
 import fc from 'fast-check';
-import type { EventBody, PulpPlace, PulpSpell, Recipe } from '../../src';
+import type { EventBody, PulpPlace, PulpRecipe, PulpSpell, Recipe } from '../../src';
 import {
   DRIED_FROM_C,
   PULP_RECIPES,
+  bagHistory,
   PULP_USES,
   dryingForecast,
   dryingHours,
   dryingMassG,
   dryingRatePerH,
   enoughFor,
+  pulpRecipeAllergens,
+  recipeSolidsG,
   layerMm,
   learnedRatePerH,
   movedPart,
@@ -277,6 +280,36 @@ describe('portions and bags', () => {
     expect(batch.refusal(taken('a', 1, 'compost'))).toBe('no-such-pulp');
   });
 
+  test('what came into a bag and went out of it, by what is in it still', () => {
+    const batch = batchOf().record({ ...stored('a', 170, 'freezer'), bagId: 'bag' } as EventBody);
+    batch.after(DAY).record({ type: 'pulp-split', portionId: 'a', newId: 'b', massG: 50 });
+    batch.after(H).record({ type: 'pulp-moved', portionId: 'b', place: 'fridge', bagId: null });
+    batch.after(H).record({ ...taken('a', 40, 'baked'), what: 'Crackers' } as EventBody);
+    const bags = pulpBags([{ id: 'batch', state: batch.state }], batch.nowMs);
+    const told = (place: PulpPlace) => {
+      const bag = bags.find((one) => one.place === place);
+      if (!bag) throw new Error(place);
+      return bagHistory(bag).map(({ massG, to }) => [massG, to]);
+    };
+    expect(told('freezer')).toEqual([
+      [-40, { became: 'baked', what: 'Crackers' }],
+      [-50, 'parted'],
+      [170, { place: 'freezer' }],
+    ]);
+    expect(told('fridge')).toEqual([
+      [null, { place: 'fridge' }],
+      [50, 'parted'],
+    ]);
+    // What is in each by its own entries.
+    expect(bags.map(({ massG }) => Math.round(massG)).sort((a, b) => a - b)).toEqual([50, 80]);
+    batch.undo();
+    expect(
+      bagHistory({
+        portions: pulpBags([{ id: 'batch', state: batch.state }], batch.nowMs).flatMap((bag) => bag.portions),
+      }).map(({ massG }) => massG),
+    ).toEqual([null, 170]);
+  });
+
   test('an entry of an older release still counts, and names its portion by itself', () => {
     const { state } = batchOf()
       .record({ type: 'pulp-stored', place: 'dried', massG: 70 })
@@ -339,6 +372,26 @@ describe('what becomes of it', () => {
     const at = (dryG: number) => enoughFor({ dryG, waterG: 1.5 * dryG, traits: ['sweetened'] })?.key ?? null;
     expect([10, 25, 59, 60].map(at)).toEqual([null, 'smoothie', 'porridge', 'biscuits']);
     expect(enoughFor({ dryG: 60, waterG: 90, traits: [] })?.key).toBe('crackers');
+  });
+
+  test('a recipe of the cook’s own comes before ours, and says what it contains', () => {
+    const [first] = PULP_RECIPES;
+    if (!first) throw new Error('no recipe');
+    const crisps: PulpRecipe = {
+      ...first,
+      key: 'crisps',
+      dryG: 40,
+      parts: [
+        { name: 'Wheat flour', massG: 50, gPerMl: 0.5, gEach: null, piece: null, allergens: ['gluten'] },
+      ],
+      allergens: ['sesame', 'gluten'],
+    };
+    expect(enoughFor({ dryG: 45, waterG: 60, traits: [] }, [crisps])?.key).toBe('crisps');
+    expect(enoughFor({ dryG: 45, waterG: 60, traits: ['sweetened'] }, [crisps])?.key).toBe('porridge');
+    expect(pulpRecipeAllergens(crisps).map(({ allergen }) => allergen)).toEqual(['sesame', 'gluten']);
+    // From 59 % of water, and from 6 %.
+    expect(recipeSolidsG(100, 'wet')).toBeCloseTo(41, 9);
+    expect(recipeSolidsG(100, 'dried')).toBeCloseTo(94, 9);
   });
 
   test('scaled to the solids, with the water that the pulp brings taken off', () => {

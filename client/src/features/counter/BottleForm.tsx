@@ -8,6 +8,7 @@ import {
   strainedMilkMl,
   strainersOf,
 } from '@humble-churn/core';
+import { placeOptions } from '../../ui/kitchenFridges';
 import { Check, Plus } from '../../ui/icons';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
@@ -87,6 +88,7 @@ export function BottleForm({ batch, kitchen, plan, record }: GuideProps) {
           jar={jar}
           number={i + 1}
           pantry={pantry}
+          places={placeOptions(kitchen)}
           onChange={(to) => change(jar.id, to)}
           onUnread={(on) => setUnread((now) => (on ? [...now, jar.id] : now.filter((id) => id !== jar.id)))}
           onRemove={jars.length > 1 ? () => setJars((now) => now.filter((one) => one.id !== jar.id)) : null}

@@ -1,4 +1,4 @@
-import { eventRefusal } from '@humble-churn/core';
+import { eventRefusal, NO_LOGS } from '@humble-churn/core';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { serverNowMs } from '../../wire/clock';
@@ -12,7 +12,7 @@ export function JugAgain({ batch, record }: GuideProps) {
   const [asking, setAsking] = useState(false);
   const { state } = batch;
   const there = state.steps.some(({ kind, doneAtMs }) => kind === 'jug-again' && doneAtMs === null);
-  const may = eventRefusal(state, { type: 'jug-again', strain: false }, [], serverNowMs()) === null;
+  const may = eventRefusal(state, { type: 'jug-again', strain: false }, NO_LOGS, serverNowMs()) === null;
   if (there || !may) return null;
   const add = (strain: boolean): void => {
     record.add([{ type: 'jug-again', strain }], () => setAsking(false));

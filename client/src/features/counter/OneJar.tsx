@@ -7,6 +7,8 @@ import { MeasureField } from '../../ui/MeasureField';
 import { NameField } from '../../ui/NameField';
 import { Toggle } from '../../ui/Toggle';
 import { Trash2 } from '../../ui/icons';
+import type { placeOptions } from '../../ui/kitchenFridges';
+import { filledInto, placeChoice } from '../../ui/kitchenFridges';
 import { SPACE, useColours } from '../../ui/theme';
 
 /** A jar holds at most so much, mL. */
@@ -16,6 +18,8 @@ interface Props {
   jar: NewJar;
   number: number;
   pantry: Pantry;
+  /** Where it may go. */
+  places: ReturnType<typeof placeOptions>;
   onChange: (to: Partial<NewJar>) => void;
   /** Something of it, as it stands typed, cannot be read; or can again. */
   onUnread: (on: boolean) => void;
@@ -23,7 +27,7 @@ interface Props {
 }
 
 /** One jar: its name, what is in it, what is stirred into it alone, and where it goes. */
-export function OneJar({ jar, number, pantry, onChange, onUnread, onRemove }: Props) {
+export function OneJar({ jar, number, pantry, places, onChange, onUnread, onRemove }: Props) {
   const colour = useColours();
   return (
     <View style={[styles.jar, { borderColor: colour.line }]}>
@@ -59,12 +63,9 @@ export function OneJar({ jar, number, pantry, onChange, onUnread, onRemove }: Pr
         <Choice
           label={`Where jar ${number} goes`}
           hideLabel
-          value={jar.place}
-          onChange={(place) => onChange({ place })}
-          options={[
-            { value: 'fridge', label: 'Fridge' },
-            { value: 'freezer', label: 'Freezer' },
-          ]}
+          value={placeChoice(jar)}
+          onChange={(to) => onChange(filledInto(to))}
+          options={places}
         />
         <Toggle label="To carry" on={jar.carried === true} onChange={(carried) => onChange({ carried })} />
         {onRemove && (

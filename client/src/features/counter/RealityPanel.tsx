@@ -1,5 +1,5 @@
 import type { StepKind, StepState } from '@humble-churn/core';
-import { eventRefusal, fractions, isStrained, mlPer, typedFigure } from '@humble-churn/core';
+import { eventRefusal, fractions, isStrained, mlPer, typedFigure, NO_LOGS } from '@humble-churn/core';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { serverNowMs } from '../../wire/clock';
@@ -25,8 +25,8 @@ export function RealityPanel({ step, ...parts }: GuideProps & { step: StepState 
   const unit = kitchen.measures === 'us' ? 'cups' : 'mL';
   const perUnit = mlPer(unit, kitchen.cupSystem);
   const split = { type: 'loads-split' as const, loads: state.loads + 1 };
-  const canSplit =
-    state.recipe.blend.machine !== 'cold-press' && eventRefusal(state, split, [], serverNowMs()) === null;
+  const pressed = state.recipe.blend.machine === 'cold-press';
+  const canSplit = !pressed && eventRefusal(state, split, NO_LOGS, serverNowMs()) === null;
   const canPour = step.kind !== 'weigh' && step.kind !== 'soak';
   if (!open) {
     return (

@@ -1,4 +1,4 @@
-import { agenda, counterSoakLimitH, soakStandsIn } from '@humble-churn/core';
+import { agenda, counterSoakLimitH, soakStandsIn, NO_LOGS } from '@humble-churn/core';
 import { useNowMs } from '../../wire/clock';
 import { momentText } from '../../wire/moments';
 import { Button } from '../../ui/Button';
@@ -13,7 +13,7 @@ export function SoakTending({ batch, kitchen, record }: GuideProps) {
   const nowMs = useNowMs(10_000);
   const { state } = batch;
   const inFridge = soakStandsIn(state) === 'fridge';
-  const due = agenda([{ batchId: batch.id, state }], [], nowMs).filter(
+  const due = agenda([{ batchId: batch.id, state }], NO_LOGS, nowMs).filter(
     ({ kind }) => kind === 'soak-water' || kind === 'soak-off-counter',
   );
   const limitH = counterSoakLimitH(state.surroundings.roomTempC);

@@ -1,5 +1,5 @@
 import type { AgendaItem } from '@humble-churn/core';
-import { agenda } from '@humble-churn/core';
+import { agenda, NO_LOGS } from '@humble-churn/core';
 import { useEffect, useRef } from 'react';
 import { serverNowMs } from '../../wire/clock';
 import { plansOnAgenda, usePlans } from '../../wire/plans';
@@ -45,7 +45,7 @@ export function StepAlerts() {
       const nowMs = serverNowMs();
       const first = called.current === null;
       called.current ??= new Set();
-      for (const item of agenda(going, [], nowMs, ahead)) {
+      for (const item of agenda(going, NO_LOGS, nowMs, ahead)) {
         if (item.dueMs > nowMs) continue;
         const words = callFor(item, underWay.find(({ id }) => id === item.batchId)?.state.recipe.name ?? '');
         // More time moves the moment: when that is over it is called for again.

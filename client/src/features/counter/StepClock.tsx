@@ -183,8 +183,7 @@ function WhatToDo({ step, batch, kitchen, record, nowMs, onResume }: Ticking & {
   const running = step.runningSinceMs !== null;
   const stepDone = { type: 'step-done', step: step.id } as const;
   // A bowl is cool when the probe says so, or when nobody measured and its time is up.
-  const notYet =
-    step.kind === 'cool' && eventRefusal(batch.state, stepDone, kitchen.readings, nowMs) !== null;
+  const notYet = step.kind === 'cool' && eventRefusal(batch.state, stepDone, kitchen.fridges, nowMs) !== null;
   return (
     <ClockButtons>
       {!running && (

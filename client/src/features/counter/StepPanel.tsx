@@ -154,7 +154,7 @@ function Labels({ batch, kitchen }: GuideProps) {
   return (
     <>
       {state.jars.map((jar) => {
-        const kept = jarKeeping(state, jar, kitchen.readings, nowMs);
+        const kept = jarKeeping(state, jar, kitchen.fridges, nowMs);
         const at = (ms: number): string => momentText(ms, nowMs, kitchen);
         return (
           <View

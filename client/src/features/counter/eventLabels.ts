@@ -7,6 +7,7 @@ import type {
   HandDose,
 } from '@humble-churn/core';
 import {
+  FIRST_FRIDGE,
   findAddition,
   formatDoseOf,
   formatDuration,
@@ -15,6 +16,8 @@ import {
   formatTemp,
   formatVolume,
 } from '@humble-churn/core';
+import type { KnownKitchen } from '../../wire/kitchen';
+import { intoFridge } from '../../ui/kitchenFridges';
 import { PULP_PLACE_LABELS, PULP_USE_LABELS } from '../../ui/pulpLabels';
 import { FINDING_LABELS, SENSE_LABELS } from '../../ui/jarCheckLabels';
 import { LIKING_LABELS, VERDICT_LABELS, VERDICT_NAMES } from '../../ui/verdictLabels';
@@ -24,6 +27,8 @@ import { stepName } from './stepLabels';
 const THINGS = { soaked: 'Soaked nuts', milk: 'Milk', pulp: 'Pulp' } as const;
 
 type Household = DisplayPreferences & DoseMeasures;
+/** What an entry is told in the words of: fridges have names. */
+type EntryHousehold = Household & Pick<KnownKitchen, 'fridgeTempC' | 'profile'>;
 
 /** So much of an addition, as it was said or in grams. */
 export function doseText(
@@ -97,7 +102,7 @@ const stepNames =
   };
 
 /** What an entry of a batch's log says, in a few words. */
-export function eventLabel(event: EventBody, state: BatchState, preferences: Household): string {
+export function eventLabel(event: EventBody, state: BatchState, preferences: EntryHousehold): string {
   const jarName = jarNames(state);
   const step = stepNames(state);
   if (isOfPulp(event)) return pulpLabel(event, preferences);
@@ -134,13 +139,15 @@ export function eventLabel(event: EventBody, state: BatchState, preferences: Hou
     case 'not-measured':
       return `${THINGS[event.what]}: not measured`;
     case 'bottled':
-      return `Bottled: ${event.jars.map((jar) => `${jar.label}, ${formatVolume(jar.volumeMl, preferences)}${(jar.doses ?? []).map((dose) => ` with ${doseText(dose, state, preferences)}`).join('')}, ${jar.place}`).join('; ')}`;
+      return `Bottled: ${event.jars.map((jar) => `${jar.label}, ${formatVolume(jar.volumeMl, preferences)}${(jar.doses ?? []).map((dose) => ` with ${doseText(dose, state, preferences)}`).join('')}, ${jar.place === 'freezer' ? 'into the freezer' : intoFridge(jar.fridge ?? FIRST_FRIDGE, preferences)}`).join('; ')}`;
     case 'jar-moved':
-      return `${jarName(event.jarId)}: ${{ fridge: 'into the fridge', freezer: 'into the freezer', out: 'out of the fridge' }[event.place]}`;
+      return `${jarName(event.jarId)}: ${{ fridge: intoFridge(event.fridge ?? FIRST_FRIDGE, preferences), freezer: 'into the freezer', out: 'out of the fridge' }[event.place]}`;
     case 'jar-drawn':
       return `${jarName(event.jarId)}: poured ${formatVolume(event.volumeMl, preferences)}`;
     case 'jar-split':
       return `${jarName(event.jarId)}: ${formatVolume(event.volumeMl, preferences)} into ${event.label}`;
+    case 'jar-topped-up':
+      return `${jarName(event.jarId)}: topped up with ${formatVolume(event.volumeMl, preferences)} of ${jarName(event.fromId)}`;
     case 'jar-checked':
       return `${jarName(event.jarId)}: ${SENSE_LABELS[event.sense]} ${FINDING_LABELS[event.finding].toLowerCase()}`;
     case 'jar-emptied':

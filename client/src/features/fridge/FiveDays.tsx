@@ -1,10 +1,11 @@
 import type { ColdLog } from '@humble-churn/core';
-import { COLD_LOG_C, HOUR_MS, coldLog, formatReadTemp, formatTemp } from '@humble-churn/core';
+import { COLD_LOG_C, HOUR_MS, coldLog, formatReadTemp, formatTemp, logOfFridge } from '@humble-churn/core';
 import { AppText } from '../../ui/AppText';
 import { Panel } from '../../ui/Panel';
 import type { KnownKitchen } from '../../wire/kitchen';
 import { momentText } from '../../wire/moments';
 import { WhyNotAWeek } from './WhyNotAWeek';
+import type { FridgeProps } from './fridgeProps';
 
 /** Why a log allows no five days, in words; what lies just above the limit is not said to lie at it. */
 export function notColdWords(
@@ -22,9 +23,10 @@ export function notColdWords(
 const LOOKED_AT_H = 120;
 
 /** Whether the log is good enough for five days, and if not, why. */
-export function FiveDays({ kitchen, nowMs }: { kitchen: KnownKitchen; nowMs: number }) {
-  const log = coldLog(kitchen.readings, nowMs - LOOKED_AT_H * HOUR_MS, nowMs);
-  const last = coldLog(kitchen.readings, nowMs - 24 * HOUR_MS, nowMs);
+export function FiveDays({ kitchen, fridge, nowMs }: FridgeProps) {
+  const readings = logOfFridge(kitchen.fridges, fridge.id);
+  const log = coldLog(readings, nowMs - LOOKED_AT_H * HOUR_MS, nowMs);
+  const last = coldLog(readings, nowMs - 24 * HOUR_MS, nowMs);
   const safe = formatTemp(COLD_LOG_C, kitchen.measures);
   return (
     <Panel title="Four days or five">

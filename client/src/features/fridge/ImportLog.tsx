@@ -15,6 +15,7 @@ import { serverNowMs } from '../../wire/clock';
 import { useLogMany, useTakeBackLog } from '../../wire/fridge';
 import type { KnownKitchen } from '../../wire/kitchen';
 import { momentText } from '../../wire/moments';
+import type { FridgeProps } from './fridgeProps';
 
 /** A year of minutes is 30 MB; what is larger is no log of a fridge. */
 const MOST_BYTES = 40_000_000;
@@ -62,7 +63,7 @@ function useReadLog(kitchen: KnownKitchen) {
 }
 
 /** The log of a thermometer with a memory, from its CSV file: looked at first, then kept part by part. */
-export function ImportLog({ kitchen }: { kitchen: KnownKitchen }) {
+export function ImportLog({ kitchen, fridge }: FridgeProps) {
   const colour = useColours();
   const log = useReadLog(kitchen);
   const { getRootProps, getInputProps, open, isDragActive } = useDropzone({
@@ -99,6 +100,7 @@ export function ImportLog({ kitchen }: { kitchen: KnownKitchen }) {
             key={`${found.unit}${found.dayFirst}`}
             found={found}
             kitchen={kitchen}
+            fridge={fridge}
             onRead={log.read}
             onDone={log.clear}
           />
@@ -114,21 +116,18 @@ const counted = (count: number, one: string, more: string): string => `${count} 
 function Preview({
   found,
   kitchen,
+  fridge,
   onRead,
   onDone,
-}: {
+}: Omit<FridgeProps, 'nowMs'> & {
   found: Read;
-  kitchen: KnownKitchen;
   onRead: (asked: Asked) => void;
   onDone: () => void;
 }) {
   const { readings, unit, dayFirst, badCount, bad, repeated, disordered } = found;
   const { measures } = kitchen;
   const nowMs = serverNowMs();
-  const temps = readings.map(({ tempC }) => tempC);
   const [first, last] = [readings[0], readings[readings.length - 1]];
-  const low = temps.reduce((a, b) => Math.min(a, b), Infinity);
-  const high = temps.reduce((a, b) => Math.max(a, b), -Infinity);
   return (
     <>
       <AppText kind="strong">
@@ -136,7 +135,7 @@ function Preview({
         to {momentText(last?.atMs ?? nowMs, nowMs, kitchen)}
       </AppText>
       <AppText>
-        From {formatReadTemp(low, measures)} to {formatReadTemp(high, measures)}.
+        From {formatReadTemp(found.coldestC, measures)} to {formatReadTemp(found.warmestC, measures)}.
         {repeated > 0
           ? ` ${counted(repeated, 'moment stood', 'moments stood')} in it again; the last counts.`
           : ''}
@@ -169,15 +168,23 @@ function Preview({
           {`${counted(badCount, 'line is', 'lines are')} left out: ${bad.map(({ line, why }) => `line ${line}, ${BAD[why]}`).join('; ')}${badCount > bad.length ? '; and more' : ''}.`}
         </Notice>
       )}
-      <KeepLog readings={readings} onDone={onDone} />
+      <KeepLog readings={readings} fridgeId={fridge.id} onDone={onDone} />
     </>
   );
 }
 
-function KeepLog({ readings, onDone }: { readings: readonly MeasuredTemp[]; onDone: () => void }) {
+function KeepLog({
+  readings,
+  fridgeId,
+  onDone,
+}: {
+  readings: readonly MeasuredTemp[];
+  fridgeId: string;
+  onDone: () => void;
+}) {
   const toast = useToast();
-  const { mutate, isPending, error } = useLogMany();
-  const takeBack = useTakeBackLog();
+  const { mutate, isPending, error } = useLogMany(fridgeId);
+  const takeBack = useTakeBackLog(fridgeId);
   const [kept, setKept] = useState(0);
   const keep = (): void =>
     mutate(

@@ -10,17 +10,17 @@ import { Panel } from '../../ui/Panel';
 import { SPACE } from '../../ui/theme';
 import { serverNowMs } from '../../wire/clock';
 import { useLogFridge } from '../../wire/fridge';
-import type { KnownKitchen } from '../../wire/kitchen';
 import { SimulatedFridgeSensor } from '../devices';
+import type { FridgeProps } from './fridgeProps';
 
 /** What the sensor shows is written down so often, ms. */
 const LOG_EVERY_MS = 60_000;
 
 /** A thermometer in the fridge that this device hears: logged every minute for as long as this page is open. */
-export function LiveLog({ kitchen }: { kitchen: KnownKitchen }) {
+export function LiveLog({ kitchen, fridge }: FridgeProps) {
   const probe = useDevice('probe');
   const { connection, shown } = probe;
-  const { mutate } = useLogFridge();
+  const { mutate } = useLogFridge(fridge.id);
   const [logged, setLogged] = useState(0);
   const log = useEffectEvent(() => {
     if (shown === null) return;
@@ -67,7 +67,9 @@ export function LiveLog({ kitchen }: { kitchen: KnownKitchen }) {
           </View>
         </>
       )}
-      {kitchen.profile.simulatedDevices && connection && <SimulatedFridgeSensor kitchen={kitchen} />}
+      {kitchen.profile.simulatedDevices && connection && (
+        <SimulatedFridgeSensor kitchen={{ fridgeTempC: fridge.tempC, roomTempC: kitchen.roomTempC }} />
+      )}
     </Panel>
   );
 }

@@ -1,4 +1,12 @@
-import { COLD_LOG_C, HOUR_MS, fridgeStretch, formatReadTemp, formatTemp, tempIn } from '@humble-churn/core';
+import {
+  COLD_LOG_C,
+  HOUR_MS,
+  fridgeStretch,
+  formatReadTemp,
+  formatTemp,
+  tempIn,
+  logOfFridge,
+} from '@humble-churn/core';
 import { useState } from 'react';
 import { View } from 'react-native';
 import { AppText } from '../../ui/AppText';
@@ -6,18 +14,19 @@ import { Choice } from '../../ui/Choice';
 import { Curve } from '../../ui/Curve';
 import { Panel } from '../../ui/Panel';
 import { useWidth } from '../../ui/useWidth';
-import type { KnownKitchen } from '../../wire/kitchen';
 import { momentText } from '../../wire/moments';
+import type { FridgeProps } from './fridgeProps';
 
 const SPANS_H = [24, 72, 168, 720] as const;
 const POINTS = 144;
 
 /** The log as a curve, up to now: what jars are judged by. */
-export function LogCurve({ kitchen, nowMs }: { kitchen: KnownKitchen; nowMs: number }) {
+export function LogCurve({ kitchen, fridge, nowMs }: FridgeProps) {
   const { width, onLayout } = useWidth(320);
   const [spanH, setSpanH] = useState<number>(24);
   const { measures } = kitchen;
-  const stretch = fridgeStretch(kitchen.readings, nowMs - spanH * HOUR_MS, nowMs, POINTS);
+  const readings = logOfFridge(kitchen.fridges, fridge.id);
+  const stretch = fridgeStretch(readings, nowMs - spanH * HOUR_MS, nowMs, POINTS);
   if (!stretch) return null;
   const { momentsMs, tempsC, meanC, warmest, measuredH } = stretch;
   const at = (ms: number): string => momentText(ms, nowMs, kitchen);
@@ -59,8 +68,8 @@ export function LogCurve({ kitchen, nowMs }: { kitchen: KnownKitchen; nowMs: num
       </View>
       <AppText kind="small" tone="soft">
         {measuredH === 0
-          ? `Nothing was measured in this time: it is taken as it is set, ${formatTemp(kitchen.fridgeTempC, measures)}.`
-          : `Measured ${measuredH.toFixed(0)} of ${spanH} h, as means of ten minutes. In the rest the warmer of what it is set to, ${formatTemp(kitchen.fridgeTempC, measures)}, and what was measured last counts.`}
+          ? `Nothing was measured in this time: it is taken as it is set, ${formatTemp(fridge.tempC, measures)}.`
+          : `Measured ${measuredH.toFixed(0)} of ${spanH} h, as means of ten minutes. In the rest the warmer of what it is set to, ${formatTemp(fridge.tempC, measures)}, and what was measured last counts.`}
       </AppText>
     </Panel>
   );

@@ -11,20 +11,20 @@ import { Panel } from '../../ui/Panel';
 import { SPACE, useColours } from '../../ui/theme';
 import { useToast } from '../../ui/Toast';
 import { useLogFridge, useMeasured } from '../../wire/fridge';
-import type { KnownKitchen } from '../../wire/kitchen';
 import { JUST_NOW, PastDay, usePastMoment } from '../days';
+import type { FridgeProps } from './fridgeProps';
 
 const DAYS_BACK = 13;
 /** Readings shown at once: a sensor writes hundreds a day. */
 const SHOWN = 12;
 
 /** What was measured on a day, to be put right or struck off. */
-export function Readings({ kitchen, nowMs }: { kitchen: KnownKitchen; nowMs: number }) {
+export function Readings({ kitchen, fridge, nowMs }: FridgeProps) {
   const moment = usePastMoment(kitchen, nowMs, 0);
   const daysBack = Math.max(0, moment.daysBack === JUST_NOW ? 0 : moment.daysBack);
   const fromMs = timeOnDay(nowMs, -daysBack, 0, 0, kitchen.timeZone);
   const toMs = timeOnDay(nowMs, 1 - daysBack, 0, 0, kitchen.timeZone);
-  const { data, error } = useMeasured(fromMs, toMs);
+  const { data, error } = useMeasured(fridge.id, fromMs, toMs);
   const readings = [...(data ?? [])].reverse();
   const [page, setPage] = useState(0);
   const pages = Math.max(1, Math.ceil(readings.length / SHOWN));
@@ -52,17 +52,17 @@ export function Readings({ kitchen, nowMs }: { kitchen: KnownKitchen; nowMs: num
       )}
       <View role="list" aria-label="Readings" style={styles.list}>
         {readings.slice(at * SHOWN, (at + 1) * SHOWN).map((one) => (
-          <Reading key={one.atMs} reading={one} kitchen={kitchen} />
+          <Reading key={one.atMs} reading={one} kitchen={kitchen} fridge={fridge} />
         ))}
       </View>
     </Panel>
   );
 }
 
-function Reading({ reading, kitchen }: { reading: MeasuredTemp; kitchen: KnownKitchen }) {
+function Reading({ reading, kitchen, fridge }: Omit<FridgeProps, 'nowMs'> & { reading: MeasuredTemp }) {
   const colour = useColours();
   const toast = useToast();
-  const { mutate } = useLogFridge();
+  const { mutate } = useLogFridge(fridge.id);
   const [open, setOpen] = useState(false);
   const [tempC, setTempC] = useState<number | null>(reading.tempC);
   const { atMs } = reading;

@@ -7,16 +7,16 @@ import { NameField } from '../../ui/NameField';
 import { Panel } from '../../ui/Panel';
 import { SPACE } from '../../ui/theme';
 import { useToast } from '../../ui/Toast';
-import type { KnownKitchen } from '../../wire/kitchen';
 import { useLogFridge } from '../../wire/fridge';
 import { JUST_NOW, PastDay, usePastMoment } from '../days';
+import type { FridgeProps } from './fridgeProps';
 
 const DAYS_BACK = 6;
 
 /** A reading typed in, of now or of a moment before. */
-export function TypeReading({ kitchen, nowMs }: { kitchen: KnownKitchen; nowMs: number }) {
+export function TypeReading({ kitchen, fridge, nowMs }: FridgeProps) {
   const toast = useToast();
-  const { mutate } = useLogFridge();
+  const { mutate } = useLogFridge(fridge.id);
   const [tempC, setTempC] = useState<number | null>(null);
   const [round, setRound] = useState(0);
   const when = usePastMoment(kitchen, nowMs, JUST_NOW);

@@ -21,6 +21,7 @@ import { ThemeChoiceContext } from '../../ui/theme';
 import { GearPanel } from './GearPanel';
 import { HoursPanel } from './HoursPanel';
 import { OwnIngredientsPanel } from './OwnIngredientsPanel';
+import { OtherFridges } from './OtherFridges';
 import { PeoplePanel } from './PeoplePanel';
 import { PricesPanel } from './PricesPanel';
 import { UnreadablePanel } from './UnreadablePanel';
@@ -140,6 +141,7 @@ function PlacePanel({ control }: SettingsProps) {
           { value: 120, label: '5 days', note: 'only while the fridge’s log shows it' },
         ]}
       />
+      <OtherFridges control={control} />
     </Panel>
   );
 }

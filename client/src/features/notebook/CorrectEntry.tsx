@@ -1,5 +1,5 @@
 import type { BatchEvent, CorrectableBody, MeasureKind } from '@humble-churn/core';
-import { eventRefusal } from '@humble-churn/core';
+import { eventRefusal, NO_LOGS } from '@humble-churn/core';
 import { eventRefusalMessage } from '@humble-churn/contract';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
@@ -121,7 +121,7 @@ export function CorrectEntry({ batch, kitchen, event, record, onClose }: Props) 
   const unsaid = 'reason' in to && to.reason.trim() === '';
   const save = (): void => {
     const correction = { type: 'corrected' as const, eventId: id, to };
-    const refusal = eventRefusal(batch.state, correction, [], serverNowMs());
+    const refusal = eventRefusal(batch.state, correction, NO_LOGS, serverNowMs());
     if (refusal !== null) {
       setTrouble(eventRefusalMessage(refusal));
       return;
@@ -148,7 +148,7 @@ export function CorrectEntry({ batch, kitchen, event, record, onClose }: Props) 
           onTrouble={() => setUnread(true)}
         />
       ))}
-      <CorrectInWords to={to} state={batch.state} profile={kitchen.profile} onChange={change} />
+      <CorrectInWords to={to} state={batch.state} kitchen={kitchen} onChange={change} />
       {trouble !== null && <Notice kind="error">{trouble}</Notice>}
       <View style={styles.row}>
         <Button label="Correct it" kind="main" disabled={unread || unsaid} onPress={save} />

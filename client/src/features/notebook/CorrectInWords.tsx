@@ -1,9 +1,10 @@
-import type { BatchState, CorrectableBody, JarPlace, Verdict } from '@humble-churn/core';
+import type { BatchState, CorrectableBody, Verdict } from '@humble-churn/core';
 import { LIKING, VERDICTS, findAddition, usualDoseUnit } from '@humble-churn/core';
 import { Choice } from '../../ui/Choice';
 import { MachineUsedChoices, SpeedChoice, StrainerUsedChoices } from '../../ui/GearChoices';
 import { HandDoseField } from '../../ui/HandDoseField';
 import { NameField } from '../../ui/NameField';
+import { filledInto, movedInto, placeChoice, placeOptions } from '../../ui/kitchenFridges';
 import { useMeasures } from '../../ui/measures';
 import { LIKING_LABELS, VERDICT_LABELS, VERDICT_NAMES } from '../../ui/verdictLabels';
 import type { KnownKitchen } from '../../wire/kitchen';
@@ -19,9 +20,10 @@ interface Props<B extends CorrectableBody> {
 export function CorrectInWords({
   to,
   state,
-  profile,
+  kitchen,
   onChange,
-}: Props<CorrectableBody> & { state: BatchState; profile: KnownKitchen['profile'] }) {
+}: Props<CorrectableBody> & { state: BatchState; kitchen: OfKitchen }) {
+  const { profile } = kitchen;
   switch (to.type) {
     case 'stirred-in':
       return <Dose to={to} state={state} onChange={onChange} />;
@@ -30,9 +32,9 @@ export function CorrectInWords({
     case 'liked':
       return <Liking to={to} onChange={onChange} />;
     case 'bottled':
-      return <JarPlaces to={to} onChange={onChange} />;
+      return <JarPlaces to={to} kitchen={kitchen} onChange={onChange} />;
     case 'jar-moved':
-      return <Place to={to} onChange={onChange} />;
+      return <Place to={to} kitchen={kitchen} onChange={onChange} />;
     case 'jar-discarded':
     case 'abandoned':
       return (
@@ -100,32 +102,32 @@ function Liking({ to, onChange }: Props<Body<'liked'>>) {
   );
 }
 
-const BOTTLED_INTO = [
-  { value: 'fridge', label: 'Fridge' },
-  { value: 'freezer', label: 'Freezer' },
-] as const;
+type OfKitchen = Pick<KnownKitchen, 'fridgeTempC' | 'profile'>;
 
-function JarPlaces({ to, onChange }: Props<Body<'bottled'>>) {
+function JarPlaces({ to, kitchen, onChange }: Props<Body<'bottled'>> & { kitchen: OfKitchen }) {
   return to.jars.map((jar, i) => (
-    <Choice<(typeof jar)['place']>
+    <Choice
       key={jar.id}
       label={`Where ${jar.label} went`}
-      value={jar.place}
-      onChange={(place) =>
-        onChange({ ...to, jars: to.jars.map((one, j) => (j === i ? { ...one, place } : one)) })
+      value={placeChoice(jar)}
+      onChange={(into) =>
+        onChange({
+          ...to,
+          jars: to.jars.map((one, j) => (j === i ? { ...one, ...filledInto(into) } : one)),
+        })
       }
-      options={BOTTLED_INTO}
+      options={placeOptions(kitchen)}
     />
   ));
 }
 
-function Place({ to, onChange }: Props<Body<'jar-moved'>>) {
+function Place({ to, kitchen, onChange }: Props<Body<'jar-moved'>> & { kitchen: OfKitchen }) {
   return (
-    <Choice<JarPlace>
+    <Choice
       label="Where it went"
-      value={to.place}
-      onChange={(place) => onChange({ ...to, place })}
-      options={[...BOTTLED_INTO, { value: 'out', label: 'Out of the fridge' }]}
+      value={placeChoice(to)}
+      onChange={(into) => onChange({ ...to, ...movedInto(into) })}
+      options={[...placeOptions(kitchen), { value: 'out', label: 'Out of the fridge' }]}
     />
   );
 }

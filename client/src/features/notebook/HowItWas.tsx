@@ -15,7 +15,7 @@ const THINGS = Object.keys(VERDICTS) as (keyof typeof VERDICTS)[];
 /** What became of a jar, beside what was foretold of it. */
 function foretoldText({ state, timeZone }: KnownBatch, jarId: string, kitchen: KnownKitchen): string {
   const nowMs = serverNowMs();
-  const kept = jarFate(state, jarId, kitchen.readings, nowMs);
+  const kept = jarFate(state, jarId, kitchen.fridges, nowMs);
   const jar = state.jars.find(({ id }) => id === jarId);
   if (!kept || !jar) return '';
   const at = (ms: number): string => momentText(ms, nowMs, { ...kitchen, timeZone });

@@ -1,5 +1,5 @@
 import type { JarState } from '@humble-churn/core';
-import { DAY_MS, formatVolume, jarsAhead, milkAhead } from '@humble-churn/core';
+import { FORETOLD_FROM_ML, formatVolume, jarsAhead, milkAhead } from '@humble-churn/core';
 import { useRouter } from 'expo-router';
 import { StyleSheet, View } from 'react-native';
 import { AppText } from '../../ui/AppText';
@@ -11,11 +11,6 @@ import type { KnownBatch } from '../../wire/batches';
 import type { KnownKitchen } from '../../wire/kitchen';
 import { momentText } from '../../wire/moments';
 import { daysPath } from '../days';
-
-/** A thaw or an empty fridge is told of this long before, ms. */
-const TOLD_BEFORE_MS = 2 * DAY_MS;
-/** Drunk less than this a day, nothing is foretold, mL. */
-const LEAST_PER_DAY_ML = 20;
 
 interface Known {
   batch: KnownBatch;
@@ -34,12 +29,12 @@ export function MilkAhead({
 }) {
   const router = useRouter();
   const { data } = useAccount();
-  const jars = jarsAhead(batches, kitchen.readings, nowMs);
+  const jars = jarsAhead(batches, kitchen.fridges, nowMs);
   const known = new Map<string, Known>(
     batches.flatMap((batch) => batch.state.jars.map((jar) => [jar.id, { batch, jar }] as const)),
   );
   const perDayMl = data?.drunkPerDayMl ?? 0;
-  if (jars.length === 0 || perDayMl < LEAST_PER_DAY_ML) return null;
+  if (jars.length === 0 || perDayMl < FORETOLD_FROM_ML) return null;
   const { thrown, thaw, allGoneMs } = milkAhead(jars, perDayMl, nowMs);
   const at = (ms: number): string => momentText(ms, nowMs, kitchen);
   const name = (id: string): string => {
@@ -55,7 +50,7 @@ export function MilkAhead({
       <AppText kind="small" tone="soft">
         {formatVolume(perDayMl, kitchen)} a day, as over the last two weeks; an estimate.
       </AppText>
-      {thaw && thaw.byMs - nowMs < TOLD_BEFORE_MS && (
+      {thaw?.soon === true && (
         <Line
           words={`Thaw ${name(thaw.id)} in the fridge ${thaw.byMs > nowMs ? `by ${at(thaw.byMs)}` : 'now'}: the fridge is nearly out.`}
           label="To the jar"

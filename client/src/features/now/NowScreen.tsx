@@ -58,7 +58,7 @@ function Now(data: NowData) {
   const { width } = useWindowDimensions();
   const items = agenda(
     batches.map(({ id, state }) => ({ batchId: id, state })),
-    kitchen.readings,
+    kitchen.fridges,
     nowMs,
     plansOnAgenda(plans),
   );

@@ -11,6 +11,7 @@ import { SPACE } from '../../ui/theme';
 import { useOwnIngredients } from '../../wire/kitchen';
 import { momentText } from '../../wire/moments';
 import type { BagProps } from './bagProps';
+import { BagHistory } from './BagHistory';
 import { BecomeForm } from './BecomeForm';
 import { DryForm } from './DryForm';
 import { DryingBag } from './DryingBag';
@@ -43,6 +44,7 @@ export function BagPanel(props: BagProps) {
           {!over && wet && <Button label="Dry it…" hint={`Dry it: ${name}`} onPress={() => setOpen('dry')} />}
         </View>
       )}
+      <BagHistory {...props} name={name} />
       {open === 'become' && <BecomeForm {...props} onClose={close} />}
       {open === 'move' && <MoveForm {...props} onClose={close} />}
       {open === 'dry' && <DryForm {...props} onClose={close} />}

@@ -11,7 +11,7 @@ export function EnoughPulp({ bags, kitchen }: { bags: readonly PulpBag[]; kitche
   return bags
     .filter(({ place, usedShare }) => place === 'freezer' && usedShare <= 1)
     .map((bag) => {
-      const recipe = enoughFor(bag);
+      const recipe = enoughFor(bag, kitchen.profile.pulpRecipes);
       return (
         recipe && (
           <CardLink key={bag.id} path="/pulp" marks={<NutMark ingredient={bag.nuts[0] ?? ''} size={40} />}>

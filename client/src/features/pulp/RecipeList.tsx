@@ -1,39 +1,53 @@
 import type { PulpBag, PulpRecipe, PulpRecipePart } from '@humble-churn/core';
 import {
   PULP_RECIPES,
-  allergensIn,
   bagAllergens,
   formatDose,
   formatMass,
   formatTemp,
   formatVolume,
   oldestFirst,
+  pulpRecipeAllergens,
   pulpRecipeRefusal,
   scaledPulpRecipe,
 } from '@humble-churn/core';
 import { allergensText } from '@humble-churn/contract';
+import { useRouter } from 'expo-router';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { AppText } from '../../ui/AppText';
 import { Button } from '../../ui/Button';
+import { Plus } from '../../ui/icons';
 import { Notice } from '../../ui/Notice';
 import { RECIPE_REFUSALS } from '../../ui/pulpLabels';
 import { SPACE, useColours } from '../../ui/theme';
 import type { KnownKitchen } from '../../wire/kitchen';
 import { useOwnIngredients } from '../../wire/kitchen';
+import { OwnRecipe } from './OwnRecipe';
 import { PartOfBag } from './PartOfBag';
 import { WantIt } from './WantIt';
 import { useRecordPulp } from './useRecordPulp';
 
 /** All recipes for one bag: what it is enough for, and why not the others. */
 export function RecipeList({ bag, kitchen }: { bag: PulpBag | null; kitchen: KnownKitchen }) {
+  const router = useRouter();
   const [open, setOpen] = useState<string | null>(null);
   const colour = useColours();
   const refusal = (recipe: PulpRecipe) => (bag ? pulpRecipeRefusal(recipe, bag) : 'too-little');
-  const ready = PULP_RECIPES.filter((recipe) => refusal(recipe) === null);
-  const others = PULP_RECIPES.filter((recipe) => refusal(recipe) !== null);
+  const own = kitchen.profile.pulpRecipes;
+  // The cook's own first.
+  const all: readonly PulpRecipe[] = [...own, ...PULP_RECIPES];
+  const ready = all.filter((recipe) => refusal(recipe) === null);
+  const others = all.filter((recipe) => refusal(recipe) !== null);
   return (
     <View style={styles.list}>
+      <View style={styles.add}>
+        <Button
+          label="A recipe of your own"
+          icon={Plus}
+          onPress={() => router.navigate('/pulp/recipes/new')}
+        />
+      </View>
       {[...ready, ...others].map((recipe) => {
         const why = refusal(recipe);
         return (
@@ -55,6 +69,7 @@ export function RecipeList({ bag, kitchen }: { bag: PulpBag | null; kitchen: Kno
                 />
               )}
             </View>
+            <OwnRecipe recipe={own.find(({ key }) => key === recipe.key)} kitchen={kitchen} />
             {open === recipe.key && why === 'too-little' && (
               <WantIt recipe={recipe} bag={bag} kitchen={kitchen} />
             )}
@@ -107,7 +122,7 @@ function OneRecipe({
   const share = (massG ?? bag.massG) / bag.massG;
   const scaled = scaledPulpRecipe(recipe, { dryG: bag.dryG * share, waterG: bag.waterG * share });
   const contained = bagAllergens(bag, { own });
-  const more = allergensIn(recipe.parts.map(({ allergens }) => ({ allergens, byRegion: false })));
+  const more = pulpRecipeAllergens(recipe);
   const allergens = {
     ...contained,
     contains: [
@@ -168,6 +183,7 @@ function OneRecipe({
 
 const styles = StyleSheet.create({
   list: { gap: SPACE.small },
+  add: { flexDirection: 'row' },
   form: { gap: SPACE.medium },
   recipe: { borderTopWidth: 1, paddingTop: SPACE.small, gap: SPACE.medium },
   head: { flexDirection: 'row', alignItems: 'center', gap: SPACE.small },

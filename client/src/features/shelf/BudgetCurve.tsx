@@ -28,7 +28,7 @@ export function BudgetCurve({
   nowMs: number;
 }) {
   const { width, onLayout } = useWidth(320);
-  const { momentsMs, usedH, budgetH, bestH, spells } = jarSpent(batch.state, jar, kitchen.readings, nowMs);
+  const { momentsMs, usedH, budgetH, bestH, spells } = jarSpent(batch.state, jar, kitchen.fridges, nowMs);
   const at = (ms: number): string => momentText(ms, nowMs, kitchen);
   const startMs = momentsMs[0] ?? nowMs;
   const hours = (ms: number): number => (ms - startMs) / HOUR_MS;

@@ -1,4 +1,4 @@
-import type { JarState, Keeping } from '@humble-churn/core';
+import type { Keeping } from '@humble-churn/core';
 import {
   findAddition,
   formatDuration,
@@ -10,15 +10,13 @@ import {
   outUntilMs,
 } from '@humble-churn/core';
 import { useRouter } from 'expo-router';
-import { Snowflake, Trash2, Undo2 } from '../../ui/icons';
-import { useState } from 'react';
+import { Trash2, Undo2 } from '../../ui/icons';
 import { StyleSheet, View } from 'react-native';
 import { useJarAllergensText } from '../../wire/allergens';
 import { useNowMs } from '../../wire/clock';
 import { momentText } from '../../wire/moments';
 import { doseText } from '../counter';
 import { WhyNotAWeek, notColdWords } from '../fridge';
-import type { KnownBatch } from '../../wire/batches';
 import type { KnownKitchen } from '../../wire/kitchen';
 import { undoing, useBatch, useRecord } from '../../wire/batches';
 import { useKitchen } from '../../wire/kitchen';
@@ -26,7 +24,6 @@ import { Button } from '../../ui/Button';
 import { Notice } from '../../ui/Notice';
 import { Panel } from '../../ui/Panel';
 import { LikingForm } from '../../ui/LikingForm';
-import { MeasureField } from '../../ui/MeasureField';
 import { AdditionCaution } from '../../ui/AdditionCaution';
 import { SafetyLink } from '../../ui/SafetyLink';
 import { Screen } from '../../ui/Screen';
@@ -40,7 +37,12 @@ import { Freshness, KeepingTimes } from './Freshness';
 import { JarChecks } from './JarChecks';
 import { SplitJar } from './SplitJar';
 import { TimeSpent } from './TimeSpent';
-import { SmallJar } from './SmallJar';
+import { MoveJar } from './MoveJar';
+import { MilkLevel, PourAmount, usePour } from './PourJar';
+import { SmallJar, jarCapacityMl } from './SmallJar';
+import { TopUpJar } from './TopUpJar';
+import type { JarProps } from './jarProps';
+import { ageText, placeText } from './jarWords';
 
 /** One jar: how it stands and why, and what can be done with it. */
 export function JarScreen({ batchId, jarId }: { batchId: string; jarId: string }) {
@@ -73,19 +75,13 @@ function reasonWords(kept: Keeping, kitchen: KnownKitchen): string {
   }
 }
 
-interface JarProps {
-  batch: KnownBatch;
-  jar: JarState;
-  kitchen: KnownKitchen;
-}
-
-function Jar({ batch, jar, kitchen }: JarProps) {
+function Jar({ batch, jar, kitchen }: Pick<JarProps, 'batch' | 'jar' | 'kitchen'>) {
   const nowMs = useNowMs(30_000);
   const router = useRouter();
   const record = useRecord(batch.id);
   const did = useDone(batch.id);
-  const kept = jarKeeping(batch.state, jar, kitchen.readings, nowMs);
-  const parts: KeptJar = { batch, jar, kitchen, kept, nowMs };
+  const kept = jarKeeping(batch.state, jar, kitchen.fridges, nowMs);
+  const parts: JarProps = { batch, jar, kitchen, kept, nowMs, did };
   const inUse = jar.fate === 'in-use';
   return (
     <Screen title={jar.label}>
@@ -95,11 +91,11 @@ function Jar({ batch, jar, kitchen }: JarProps) {
           const found = findAddition(addition, { own: batch.state.ingredients });
           return found && <AdditionCaution key={addition} addition={found} />;
         })}
+      {inUse && <DoWithIt {...parts} />}
       {inUse && <WhyThisLong {...parts} />}
       {(inUse || jar.checks.length > 0) && (
         <JarChecks jar={jar} kitchen={kitchen} nowMs={nowMs} onFound={did} />
       )}
-      {inUse && <DoWithIt {...parts} />}
       {inUse && kept.state !== 'discard' && (
         <DrinksPanel batch={batch} jar={jar} kitchen={kitchen} onMade={did} />
       )}
@@ -125,26 +121,33 @@ function Jar({ batch, jar, kitchen }: JarProps) {
   );
 }
 
-interface KeptJar extends JarProps {
-  kept: Keeping;
-  nowMs: number;
-}
-
-function HowItStands({ batch, jar, kitchen, kept, nowMs }: KeptJar) {
+function HowItStands(parts: JarProps) {
+  const { batch, jar, kitchen, kept, nowMs } = parts;
   const allergensOf = useJarAllergensText();
   const inUse = jar.fate === 'in-use';
+  const mayPour = inUse && kept.state !== 'discard';
+  const pour = usePour(parts);
   return (
     <Panel>
       <View style={styles.top}>
-        <SmallJar
-          jar={jar}
-          name={batch.state.recipe.name}
-          ingredient={batch.state.prediction.nuts[0]?.ingredient ?? ''}
-          size={110}
-        />
+        {mayPour ? (
+          <MilkLevel {...parts} pour={pour} />
+        ) : (
+          <SmallJar
+            jar={jar}
+            name={batch.state.recipe.name}
+            ingredient={batch.state.prediction.nuts[0]?.ingredient ?? ''}
+            capacityMl={jarCapacityMl(jar, kitchen.profile.jars)}
+            size={110}
+          />
+        )}
         <View style={styles.words}>
           <AppText kind="heading">{batch.state.recipe.name}</AppText>
           <AppText kind="figure">{formatVolume(jar.leftMl, kitchen)} left</AppText>
+          <AppText kind="small" tone="soft">
+            {inUse ? `${placeText(jar, kitchen)}, ` : ''}
+            {ageText(jar, nowMs)}
+          </AppText>
           {inUse ? (
             <Freshness state={kept.state} />
           ) : (
@@ -173,13 +176,14 @@ function HowItStands({ batch, jar, kitchen, kept, nowMs }: KeptJar) {
           </AppText>
         </View>
       </View>
+      {mayPour && <PourAmount {...parts} pour={pour} />}
     </Panel>
   );
 }
 
 /** Five days hang on the fridge's log, and the question why it is no week comes up here. */
-function FiveDays({ batch, jar, kitchen, nowMs }: KeptJar) {
-  const log = jarColdLog(jar, kitchen.readings, nowMs);
+function FiveDays({ batch, jar, kitchen, nowMs }: JarProps) {
+  const log = jarColdLog(jar, kitchen.fridges, nowMs);
   return (
     <>
       {batch.state.budgetH === 120 && (
@@ -194,7 +198,7 @@ function FiveDays({ batch, jar, kitchen, nowMs }: KeptJar) {
   );
 }
 
-function WhyThisLong(parts: KeptJar) {
+function WhyThisLong(parts: JarProps) {
   const { batch, jar, kitchen, kept, nowMs } = parts;
   return (
     <Panel title="Why this long">
@@ -227,14 +231,17 @@ function useDone(batchId: string) {
 
 const DISCARD_REASONS = ['Past its time', 'Spilled', 'Not liked'];
 
-function DoWithIt(parts: KeptJar) {
-  const { batch, jar, kitchen, kept } = parts;
-  const did = useDone(batch.id);
+function DoWithIt(parts: JarProps) {
+  const { jar, kitchen, kept, did } = parts;
   return (
     <Panel title="Do with it">
-      {kept.state !== 'discard' && <Pour {...parts} />}
-      <Moves {...parts} />
-      {kept.state !== 'discard' && <SplitJar jar={jar} kitchen={kitchen} onSplit={did} />}
+      <MoveJar {...parts} />
+      {kept.state !== 'discard' && (
+        <>
+          <SplitJar jar={jar} kitchen={kitchen} onSplit={did} />
+          <TopUpJar {...parts} />
+        </>
+      )}
       {kept.mayFreeze && (
         <AppText kind="small" tone="soft">
           For the freezer: leave a finger’s breadth of headspace, milk swells as it freezes. Thawed within 60
@@ -260,67 +267,9 @@ function DoWithIt(parts: KeptJar) {
   );
 }
 
-function Pour({ batch, jar, kitchen }: KeptJar) {
-  const did = useDone(batch.id);
-  // A glass to begin with; null while what is typed is no number.
-  const [pourMl, setPourMl] = useState<number | null>(kitchen.profile.glassMl);
-  return (
-    <View style={styles.pour}>
-      <MeasureField
-        kind="volume"
-        label="Pour"
-        value={pourMl}
-        onValue={(ml) => {
-          if (ml < 1) return 'Enter more than 0.';
-          if (ml > jar.leftMl) return `Only ${formatVolume(jar.leftMl, kitchen)} are left.`;
-          setPourMl(ml);
-          return null;
-        }}
-        onTrouble={() => setPourMl(null)}
-      />
-      <Button
-        label="Poured"
-        kind="main"
-        disabled={pourMl === null || pourMl > jar.leftMl}
-        onPress={() => {
-          if (pourMl === null) return;
-          did({ type: 'jar-drawn', jarId: jar.id, volumeMl: pourMl }, 'Poured.');
-        }}
-      />
-    </View>
-  );
-}
-
-/** From place to place, and to its end. */
-function Moves({ batch, jar, kept }: KeptJar) {
-  const did = useDone(batch.id);
-  const place = jar.places[jar.places.length - 1]?.place;
-  const moved = (to: 'freezer' | 'fridge' | 'out', words: string) => (): void =>
-    did({ type: 'jar-moved', jarId: jar.id, place: to }, words);
-  return (
-    <View style={styles.row}>
-      <Button label="Finished" onPress={() => did({ type: 'jar-emptied', jarId: jar.id }, 'Emptied.')} />
-      {kept.mayFreeze && (
-        <Button label="Into the freezer" icon={Snowflake} onPress={moved('freezer', 'Frozen.')} />
-      )}
-      {place === 'freezer' && <Button label="Thaw in the fridge" onPress={moved('fridge', 'Thawing.')} />}
-      {place === 'fridge' && (
-        <Button
-          label="Out of the fridge now"
-          hint="It stands out of the fridge now"
-          onPress={moved('out', 'Its time out of the fridge counts from now.')}
-        />
-      )}
-      {place === 'out' && (
-        <Button label="Back in the fridge" onPress={moved('fridge', 'Back in the cold.')} />
-      )}
-    </View>
-  );
-}
-
 const styles = StyleSheet.create({
-  top: { flexDirection: 'row', gap: SPACE.roomy, alignItems: 'center' },
-  words: { flex: 1, minWidth: 0, gap: SPACE.hair },
+  // Beside each other where both fit; below on a narrow phone.
+  top: { flexDirection: 'row', flexWrap: 'wrap', gap: SPACE.medium, alignItems: 'center' },
+  words: { flexGrow: 1, flexShrink: 1, flexBasis: 160, minWidth: 0, gap: SPACE.hair },
   row: { flexDirection: 'row', flexWrap: 'wrap', gap: SPACE.small },
-  pour: { flexDirection: 'row', flexWrap: 'wrap', gap: SPACE.medium, alignItems: 'center' },
 });

@@ -1,5 +1,12 @@
-import type { JarState, Keeping, PulpBag } from '@humble-churn/core';
-import { drinkingOrder, formatTemp, formatVolume, jarKeeping, pulpBags } from '@humble-churn/core';
+import type { JarState, JarStay, Keeping, PulpBag } from '@humble-churn/core';
+import {
+  drinkingOrder,
+  formatTemp,
+  formatVolume,
+  jarAgeDays,
+  jarKeeping,
+  pulpBags,
+} from '@humble-churn/core';
 import { useRouter } from 'expo-router';
 import { StyleSheet, View } from 'react-native';
 import { useNowMs } from '../../wire/clock';
@@ -9,6 +16,7 @@ import type { KnownKitchen } from '../../wire/kitchen';
 import { useActiveBatches } from '../../wire/batches';
 import { useKitchen } from '../../wire/kitchen';
 import { CardLink } from '../../ui/CardLink';
+import { kitchenFridges } from '../../ui/kitchenFridges';
 import { NutMark } from '../../ui/NutMark';
 import { Button } from '../../ui/Button';
 import { Panel } from '../../ui/Panel';
@@ -19,15 +27,49 @@ import { QueryFallback } from '../../ui/QueryFallback';
 import { AppText } from '../../ui/AppText';
 import { SPACE, useColours } from '../../ui/theme';
 import { bagName } from '../pulp';
-import { useBatchAllergensText } from '../../wire/allergens';
+import { useJarAllergensText } from '../../wire/allergens';
 import { Freshness, KeepingTimes } from './Freshness';
-import { SmallJar } from './SmallJar';
+import { FoundJar } from './FoundJar';
+import { SmallJar, jarCapacityMl } from './SmallJar';
+import { ageText } from './jarWords';
 
 interface ShelvedJar {
   batch: KnownBatch;
   jar: JarState;
-  frozen: boolean;
+  stay: JarStay;
   kept: Keeping;
+}
+
+/** The jars in use, those that end first first. */
+function shelvedJars(batches: readonly KnownBatch[], kitchen: KnownKitchen, nowMs: number): ShelvedJar[] {
+  return batches
+    .flatMap((batch) =>
+      batch.state.jars.flatMap((jar): ShelvedJar[] => {
+        const stay = jar.places[jar.places.length - 1];
+        if (jar.fate !== 'in-use' || !stay) return [];
+        return [{ batch, jar, stay, kept: jarKeeping(batch.state, jar, kitchen.fridges, nowMs) }];
+      }),
+    )
+    .sort((one, other) => drinkingOrder(one.kept, other.kept));
+}
+
+/** Jars by where they stand: each fridge, the counter, the freezer; empty places are left out. */
+function byPlace(
+  jars: readonly ShelvedJar[],
+  kitchen: KnownKitchen,
+): { title: string; jars: ShelvedJar[] }[] {
+  const fridges = kitchenFridges(kitchen);
+  const known = new Set(fridges.map(({ id }) => id));
+  const at = (place: JarStay['place']): ShelvedJar[] => jars.filter(({ stay }) => stay.place === place);
+  return [
+    ...fridges.map(({ id, name, tempC }) => ({
+      title: `${name}, ${formatTemp(tempC, kitchen.measures)}`,
+      jars: at('fridge').filter(({ stay }) => stay.fridge === id),
+    })),
+    { title: 'A fridge that was removed', jars: at('fridge').filter(({ stay }) => !known.has(stay.fridge)) },
+    { title: 'On the counter', jars: at('out') },
+    { title: 'Freezer', jars: at('freezer') },
+  ].filter((group) => group.jars.length > 0);
 }
 
 /** The jars there are, and until when each is good. */
@@ -39,22 +81,11 @@ export function ShelfScreen() {
   if (!batches.data || !kitchen.data) {
     return <QueryFallback title="Shelf" what="the jars" queries={[batches, kitchen]} />;
   }
-  const { readings } = kitchen.data;
-  const jars: ShelvedJar[] = batches.data.flatMap((batch) =>
-    batch.state.jars
-      .filter((jar) => jar.fate === 'in-use')
-      .map((jar) => ({
-        batch,
-        jar,
-        frozen: jar.places[jar.places.length - 1]?.place === 'freezer',
-        kept: jarKeeping(batch.state, jar, readings, nowMs),
-      })),
-  );
+  const jars = shelvedJars(batches.data, kitchen.data, nowMs);
   // The one that ends first is drunk first.
-  jars.sort((one, other) => drinkingOrder(one.kept, other.kept));
-  const first = jars.find(({ frozen, kept }) => !frozen && kept.state !== 'discard');
-  const fridge = jars.filter((one) => !one.frozen);
-  const freezer = jars.filter((one) => one.frozen);
+  const liquid = jars.filter(({ stay, kept }) => stay.place !== 'freezer' && kept.state !== 'discard');
+  const { profile } = kitchen.data;
+  const largestMl = Math.max(0, ...jars.map(({ jar }) => jarCapacityMl(jar, profile.jars)));
   return (
     <Screen title="Shelf" maxWidth={1100}>
       {jars.length === 0 && (
@@ -65,22 +96,25 @@ export function ShelfScreen() {
           </AppText>
         </Panel>
       )}
-      <Group
-        title={`Fridge, ${formatTemp(kitchen.data.fridgeTempC, kitchen.data.measures)}`}
-        jars={fridge}
-        firstId={fridge.length > 1 ? first?.jar.id : undefined}
-        kitchen={kitchen.data}
-        nowMs={nowMs}
-      />
+      {byPlace(jars, kitchen.data).map((group) => (
+        <Group
+          key={group.title}
+          {...group}
+          firstId={liquid.length > 1 ? liquid[0]?.jar.id : undefined}
+          largestMl={largestMl}
+          kitchen={kitchen.data}
+          nowMs={nowMs}
+        />
+      ))}
       <View style={styles.fridge}>
         <Button
-          label="The fridge’s log"
+          label={profile.otherFridges.length > 0 ? 'The fridges’ logs' : 'The fridge’s log'}
           hint="How warm the fridge was: its log"
           kind="quiet"
           onPress={() => router.navigate('/fridge')}
         />
+        <FoundJar kitchen={kitchen.data} />
       </View>
-      <Group title="Freezer" jars={freezer} kitchen={kitchen.data} nowMs={nowMs} />
       <PulpCard bags={pulpBags(batches.data, nowMs)} kitchen={kitchen.data} nowMs={nowMs} />
       <AppText kind="small" tone="soft">
         Smell and look each time; when in doubt, pour it out. Sour milk is not rescued by cooking. These times
@@ -91,34 +125,23 @@ export function ShelfScreen() {
   );
 }
 
-function Group({
-  title,
-  jars,
-  firstId,
-  kitchen,
-  nowMs,
-}: {
-  title: string;
-  jars: readonly ShelvedJar[];
+interface OfShelf {
   /** The jar to drink first, where there is a choice. */
-  firstId?: string | undefined;
+  firstId: string | undefined;
+  /** What the largest jar holds, mL: all are drawn to one scale. */
+  largestMl: number;
   kitchen: KnownKitchen;
   nowMs: number;
-}) {
+}
+
+function Group({ title, jars, ...shelf }: OfShelf & { title: string; jars: readonly ShelvedJar[] }) {
   const colour = useColours();
-  if (jars.length === 0) return null;
   return (
     <View role="region" aria-label={title} style={styles.group}>
       <AppText kind="heading">{title}</AppText>
       <View style={styles.jars}>
         {jars.map((one) => (
-          <JarCard
-            key={one.jar.id}
-            {...one}
-            drinkFirst={one.jar.id === firstId}
-            kitchen={kitchen}
-            nowMs={nowMs}
-          />
+          <JarCard key={one.jar.id} {...one} {...shelf} />
         ))}
       </View>
       <View style={[styles.board, { backgroundColor: colour.edge }]} />
@@ -126,40 +149,35 @@ function Group({
   );
 }
 
-function JarCard({
-  batch,
-  jar,
-  kept,
-  drinkFirst,
-  kitchen,
-  nowMs,
-}: ShelvedJar & {
-  drinkFirst: boolean;
-  kitchen: KnownKitchen;
-  nowMs: number;
-}) {
-  const allergensOf = useBatchAllergensText();
+function JarCard({ batch, jar, kept, firstId, largestMl, kitchen, nowMs }: ShelvedJar & OfShelf) {
+  const allergensOf = useJarAllergensText();
   return (
     <CardLink
       path={`/shelf/${batch.id}/${jar.id}`}
       style={styles.card}
       marks={
-        <SmallJar
-          jar={jar}
-          name={batch.state.recipe.name}
-          ingredient={batch.state.prediction.nuts[0]?.ingredient ?? ''}
-        />
+        <View style={styles.drawing}>
+          <SmallJar
+            jar={jar}
+            name={batch.state.recipe.name}
+            ingredient={batch.state.prediction.nuts[0]?.ingredient ?? ''}
+            ageDays={jarAgeDays(jar, nowMs)}
+            capacityMl={jarCapacityMl(jar, kitchen.profile.jars)}
+            largestMl={largestMl}
+            size={JAR_PX}
+          />
+        </View>
       }
     >
       <AppText kind="strong">{batch.state.recipe.name}</AppText>
       <AppText kind="small" tone="soft">
-        {jar.label}, {formatVolume(jar.leftMl, kitchen)} left
+        {jar.label}, {formatVolume(jar.leftMl, kitchen)} left, {ageText(jar, nowMs)}
       </AppText>
-      {drinkFirst && <AppText kind="strong">Drink this first</AppText>}
+      {jar.id === firstId && <AppText kind="strong">Drink this first</AppText>}
       <Freshness state={kept.state} />
       <KeepingTimes kept={kept} nowMs={nowMs} household={kitchen} small />
       <AppText kind="small" tone="soft">
-        Allergens: {allergensOf(batch.state)}
+        Allergens: {allergensOf(batch.state, jar)}
       </AppText>
     </CardLink>
   );
@@ -208,8 +226,13 @@ function PulpCard({
   );
 }
 
+/** How wide the largest jar is drawn, px. */
+const JAR_PX = 84;
+
 const styles = StyleSheet.create({
-  fridge: { alignItems: 'flex-start' },
+  fridge: { flexDirection: 'row', flexWrap: 'wrap', gap: SPACE.small },
+  // As wide as the largest jar: words of all cards begin at one line.
+  drawing: { width: JAR_PX, alignItems: 'center' },
   group: { gap: SPACE.medium },
   jars: { flexDirection: 'row', flexWrap: 'wrap', gap: SPACE.medium },
   board: { height: 6, borderRadius: 3 },

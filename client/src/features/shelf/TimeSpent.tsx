@@ -44,7 +44,7 @@ export function TimeSpent({
   nowMs: number;
 }) {
   const colour = useColours();
-  const costs = jarCosts(batch.state, jar, kitchen.readings, kept, nowMs);
+  const costs = jarCosts(batch.state, jar, kitchen.fridges, kept, nowMs);
   // Batches of this release say what it was.
   const failed = hygieneFailed(batch.state.hygiene).map((part) => HYGIENE_FAILED[part]);
   const lines = COSTS.filter(({ key }) => costs[key] >= LEAST_H).map((line) =>
