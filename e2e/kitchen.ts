@@ -21,6 +21,8 @@ export class Kitchen {
   url = '';
   private child: ChildProcess | null = null;
   private port = '0';
+  /** The export it serves; the one that was built where it is null. */
+  siteDir: string | null = null;
 
   constructor(private readonly args: readonly string[]) {}
 
@@ -28,7 +30,13 @@ export class Kitchen {
     this.url = await new Promise<string>((resolve, reject) => {
       const child = spawn(process.execPath, ['server/dist/main.mjs', ...this.args], {
         cwd: ROOT,
-        env: { ...process.env, TZ: ZONE, DATA_DIR: this.dataDir, PORT: this.port },
+        env: {
+          ...process.env,
+          TZ: ZONE,
+          DATA_DIR: this.dataDir,
+          PORT: this.port,
+          ...(this.siteDir !== null && { SITE_DIR: this.siteDir }),
+        },
         stdio: ['ignore', 'pipe', 'pipe'],
       });
       this.child = child;

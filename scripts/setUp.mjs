@@ -84,7 +84,13 @@ export async function server() {
 
 /** Builds the app when its sources changed since it was last built. */
 export async function site() {
-  const hash = hashOf(['core/src', 'contract/src', 'client', 'package-lock.json']);
+  const hash = hashOf([
+    'core/src',
+    'contract/src',
+    'client',
+    'scripts/offlineWorker.mjs',
+    'package-lock.json',
+  ]);
   if (existsSync(join(ROOT, 'client/dist/index.html')) && isFresh('site', hash)) return;
   say('Building the app (about a minute)…');
   rmSync(join(ROOT, 'client/dist'), { recursive: true, force: true });
@@ -92,6 +98,9 @@ export async function site() {
     cwd: join(ROOT, 'client'),
     env: { ...process.env, EXPO_NO_TELEMETRY: '1', EXPO_OFFLINE: '1', CI: '1' },
   });
+  // What it is made with may have been installed a moment ago.
+  const { offlineWorker } = await import('./offlineWorker.mjs');
+  await offlineWorker();
   mark('site', hash);
 }
 

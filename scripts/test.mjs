@@ -3,7 +3,7 @@ import { mkdirSync, readFileSync, readdirSync, rmSync, writeFileSync } from 'nod
 import { join } from 'node:path';
 import { ROOT, chromium, packages, postgres, run, say, server, site } from './setUp.mjs';
 
-const WORKSPACES = ['core', 'contract', 'server', 'client', 'e2e'];
+const WORKSPACES = ['core', 'contract', 'server', 'client', 'client/worker', 'e2e'];
 const UNIT = join(ROOT, '.build/unit.json');
 const BROWSER = join(ROOT, '.build/e2e.json');
 /** The flaky ones of the run before. */

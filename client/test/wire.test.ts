@@ -13,6 +13,7 @@ import {
   keepRefused,
   refusedEntries,
   dequeue,
+  unkeptCount,
   waitingEntries,
   enqueue,
 } from '~/wire/outbox';
@@ -309,6 +310,28 @@ describe('entries on their way', () => {
     // Nothing of it touches batches or plans.
     expect(withBegun([], waiting)).toEqual([]);
     expect(withWaitingPlans([], waiting)).toEqual([]);
+  });
+
+  test('where the device is full, what was fetched makes room for what was entered; without room that is said', () => {
+    const store = emptyDeviceStorage();
+    const room = { left: 0 };
+    const setItem = (name: string, value: string): void => {
+      if (store.size >= room.left && !store.has(name)) throw new Error('QuotaExceededError');
+      store.set(name, value);
+    };
+    Object.assign(localStorage, { setItem });
+    room.left = 1;
+    setItem('humble-churn.kept', 'fetched');
+    const first = enqueueEvents(BATCH_ID, [weighed]);
+    expect(waitingEntries().map(({ key }) => key)).toEqual([first.key]);
+    expect(store.has('humble-churn.kept')).toBe(false);
+    expect(unkeptCount()).toBe(0);
+    const second = enqueueEvents(BATCH_ID, [begun]);
+    expect(waitingEntries()).toHaveLength(1);
+    expect(unkeptCount()).toBe(1);
+    // Sent after all: nothing is left to say.
+    dequeue(second);
+    expect(unkeptCount()).toBe(0);
   });
 
   test('going back to a step takes back every tap since, the last first', () => {

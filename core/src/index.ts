@@ -60,6 +60,7 @@ export {
   TASTING_ML,
   VERDICTS,
   agenda,
+  isQuiet,
   batchAllergens,
   batchState,
   batchSteps,

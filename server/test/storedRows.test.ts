@@ -348,7 +348,11 @@ describe('a kitchen of the release before', () => {
         status: was.status,
         step: was.step,
         steps: was.steps,
-        jars: was.jars,
+        // There was one fridge.
+        jars: was.jars.map((jar: any) => ({
+          ...jar,
+          places: jar.places.map((stay: object) => ({ ...stay, fridge: 'first' })),
+        })),
         pulp: was.pulp,
         milkMl: was.milkMl,
         nutG: was.nutG,

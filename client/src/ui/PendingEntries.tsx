@@ -1,9 +1,10 @@
-import { useEffect, useState } from 'react';
+import { useEffect, useState, useSyncExternalStore } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { useRefused } from '../wire/batches';
 import { useWaiting } from '../wire/sending';
 import { useAway } from '../wire/connectivity';
 import { entryLabel } from '../wire/entryLabels';
+import { onUnkept, unkeptCount } from '../wire/outbox';
 import { Button } from './Button';
 import { AppText } from './AppText';
 import { CloudOff, TriangleAlert } from './icons';
@@ -20,14 +21,17 @@ export function PendingEntries() {
   const { refused, forget } = useRefused();
   const slow = useSlow(waiting[0]?.key);
   const entries = `${waiting.length} ${waiting.length === 1 ? 'entry' : 'entries'}`;
+  const unkept = useSyncExternalStore(onUnkept, unkeptCount, () => 0);
   const words =
-    away && waiting.length > 0
-      ? `The kitchen’s server does not answer. ${entries} waiting, kept on this device; sent when it is back.`
-      : away
-        ? 'The kitchen’s server does not answer. What you enter is kept on this device and sent when it is back.'
-        : slow
-          ? `${entries} on the way to the server.`
-          : null;
+    unkept > 0
+      ? `This device has no room left. ${unkept === 1 ? '1 entry is' : `${unkept} entries are`} kept only while this page is open: leave it open until the server has answered.`
+      : away && waiting.length > 0
+        ? `The kitchen’s server does not answer. ${entries} waiting, kept on this device; sent when it is back.`
+        : away
+          ? 'The kitchen’s server does not answer. What you enter is kept on this device and sent when it is back.'
+          : slow
+            ? `${entries} on the way to the server.`
+            : null;
   return (
     <>
       <View role="status" aria-live="polite" pointerEvents="none">

@@ -4,6 +4,7 @@ import { useEffect, useState } from 'react';
 import { Pressable, StyleSheet, View, useWindowDimensions } from 'react-native';
 import type { Place } from './places';
 import { PLACES } from './places';
+import { NewVersion } from './NewVersion';
 import { PendingEntries } from './PendingEntries';
 import { Shortcuts } from './Shortcuts';
 import { MAIN_ID } from './ScreenTitle';
@@ -37,6 +38,7 @@ export function Shell({
         {children}
         <View style={styles.foot} pointerEvents="box-none">
           <ToastPlace />
+          <NewVersion />
           <PendingEntries />
         </View>
       </View>

@@ -18,6 +18,13 @@ export const PULP_USE_LABELS: Readonly<Record<PulpUse, string>> = {
   binned: 'Bin',
 };
 
+/** What to mind with each use. */
+export const PULP_USE_CAUTIONS: Readonly<Partial<Record<PulpUse, string>>> = {
+  animals: 'A little, plain and fresh, and ask whoever keeps them. Never mouldy, and never to a dog unasked.',
+  compost: 'In moderation, and covered: it is rich and draws rats.',
+  scrub: 'Nut pulp on the skin can set off a nut allergy, of whoever uses it or is touched.',
+};
+
 /** Why a recipe does not fit the pulp at hand. */
 export const RECIPE_REFUSALS: Readonly<Record<PulpRecipeRefusal, string>> = {
   sweetened: 'Not with sweetened pulp.',

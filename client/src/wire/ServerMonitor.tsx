@@ -1,19 +1,38 @@
 import { ROUTES } from '@humble-churn/contract';
+import type { QueryClient } from '@tanstack/react-query';
 import { useQueryClient } from '@tanstack/react-query';
 import { usePathname } from 'expo-router';
 import { useEffect } from 'react';
 import { callApi } from './apiClient';
+import { accountQuery } from './account';
+import { askForNewVersion, keepApp } from './appVersion';
 import { askChanges } from './changes';
 import { noteServerTime, whenClockJumps } from './clock';
 import { hearOtherTabs } from './sending';
 import { useAway } from './connectivity';
+import { ingredientsQuery } from './kitchen';
 import { hearChanges, useLive } from './live';
+import { notebookQuery } from './notebook';
+import { plansQuery } from './plans';
+import { recipesQuery } from './recipes';
 
 const ASK_EVERY_MS = 2500;
 /** Asks this often what other devices changed while it does not hear of it, ms. */
 const CHANGES_EVERY_MS = 10_000;
-/** The page itself is kept for when the server is away, once it has been open this long, ms. */
+/** The app, and what its screens open with, is kept for when the server is away once it has been open this long, ms. */
 const KEEP_AFTER_MS = 4000;
+/** What was asked for within this time is not asked for again to be kept, ms. */
+const FETCHED_AGAIN_AFTER_MS = 60_000;
+
+/** What screens that were not opened yet open with while the server is away. */
+async function fetchForAway(client: QueryClient): Promise<void> {
+  const staleTime = FETCHED_AGAIN_AFTER_MS;
+  await client.prefetchQuery({ ...ingredientsQuery, staleTime });
+  await client.prefetchQuery({ ...recipesQuery('in-use'), staleTime });
+  await client.prefetchQuery({ ...plansQuery, staleTime });
+  await client.prefetchInfiniteQuery({ ...notebookQuery, staleTime });
+  await client.prefetchQuery({ ...accountQuery, staleTime });
+}
 
 /** Listens for the server while it is away, and has everything fetched anew when it is back. */
 export function ServerMonitor() {
@@ -40,7 +59,9 @@ export function ServerMonitor() {
     if (away) return;
     // Another device may be at work. Also at once, whenever another screen opens or the page is looked at again.
     const ask = (): void => {
-      if (!document.hidden) void askChanges(client).catch(() => undefined);
+      if (document.hidden) return;
+      askForNewVersion();
+      void askChanges(client).catch(() => undefined);
     };
     ask();
     const timer = live ? undefined : setInterval(ask, CHANGES_EVERY_MS);
@@ -57,13 +78,13 @@ export function ServerMonitor() {
   useEffect(() => whenClockJumps(() => void client.invalidateQueries()), [client]);
   useEffect(() => hearOtherTabs(client), [client]);
   useEffect(() => {
-    // Without it the app works as long as its server answers. First what is looked at, then what may be needed.
-    if (away || !('serviceWorker' in navigator)) return;
-    const keep = (): void => {
-      navigator.serviceWorker.register('/offline.js').catch(() => undefined);
-    };
-    const timer = setTimeout(keep, KEEP_AFTER_MS);
+    // First what is looked at, then what may be needed.
+    if (away) return;
+    const timer = setTimeout(() => {
+      keepApp();
+      void fetchForAway(client);
+    }, KEEP_AFTER_MS);
     return () => clearTimeout(timer);
-  }, [away]);
+  }, [away, client]);
   return null;
 }

@@ -7,6 +7,9 @@ export function deviceStorage(): Storage | null {
   }
 }
 
+/** Where what was last fetched lies. */
+export const FETCHED = 'humble-churn.kept';
+
 /** Every name of ours begins so. */
 const OURS = 'humble-churn.';
 

@@ -2,6 +2,7 @@ import {
   AccountSchema,
   BatchListSchema,
   BatchSchema,
+  NotebookSchema,
   OwnItemSchema,
   PlanListSchema,
   SavedRecipeSchema,
@@ -9,11 +10,10 @@ import {
 import { createAsyncStoragePersister } from '@tanstack/query-async-storage-persister';
 import type { Query } from '@tanstack/react-query';
 import type { PersistedClient, Persister } from '@tanstack/react-query-persist-client';
+import { removeOldestQuery } from '@tanstack/react-query-persist-client';
 import { z } from 'zod';
-import { deviceStorage } from './deviceStorage';
+import { FETCHED, deviceStorage } from './deviceStorage';
 import { KitchenWithLogSchema } from './kitchen';
-
-const KEY = 'humble-churn.kept';
 
 /** What is kept on the device, by the first word of its query key. */
 const KEPT: Readonly<Record<string, z.ZodType>> = {
@@ -26,19 +26,28 @@ const KEPT: Readonly<Record<string, z.ZodType>> = {
   account: AccountSchema,
 };
 
+/** The notebook's pages that were looked at; more of them than this are fetched anew, the device has little room. */
+const MOST_PAGES = 4;
+const NotebookPagesSchema = z.object({
+  pages: z.array(NotebookSchema).min(1).max(MOST_PAGES),
+  pageParams: z.array(z.string().nullable()),
+});
+
+/** What is kept of a query, by its key; none for what is not. */
+function keptSchema([name, which]: readonly unknown[]): z.ZodType | undefined {
+  if (name === 'batches' && which === 'all') return NotebookPagesSchema;
+  return typeof name === 'string' && which !== 'history' ? KEPT[name] : undefined;
+}
+
 /**
- * Endless lists are fetched anew: only what the kitchen needs at the counter is kept. That the server did not answer
- * when last asked makes what it said before no worse.
+ * What every screen needs to open is kept, of the notebook its first pages. That the server did not answer when last
+ * asked makes what it said before no worse.
  */
 export function isKept({ queryKey, state }: Query): boolean {
-  const [name, which] = queryKey;
-  return (
-    state.data !== undefined &&
-    typeof name === 'string' &&
-    name in KEPT &&
-    which !== 'all' &&
-    which !== 'history'
-  );
+  const schema = keptSchema(queryKey);
+  if (state.data === undefined || !schema) return false;
+  // A list that grew too long is not read back: it need not be written.
+  return schema !== NotebookPagesSchema || schema.safeParse(state.data).success;
 }
 
 const ClientSchema = z.object({
@@ -74,7 +83,7 @@ export function readKept(text: string): PersistedClient {
   if (!client.success) return EMPTY;
   // It may be shown, but however new it looks the server is asked, and whether that failed before is no matter.
   const queries = client.data.clientState.queries
-    .filter(({ queryKey, state }) => KEPT[String(queryKey[0])]?.safeParse(state['data']).success)
+    .filter(({ queryKey, state }) => keptSchema(queryKey)?.safeParse(state['data']).success)
     .map((query) => ({ ...query, state: { ...query.state, ...SHOWN } }));
   // The library's own shape: its parts were written by it and the data in them checked above.
   return {
@@ -87,8 +96,10 @@ export function readKept(text: string): PersistedClient {
 export function keptCache(): Persister {
   return createAsyncStoragePersister({
     storage: deviceStorage(),
-    key: KEY,
+    key: FETCHED,
     throttleTime: 1000,
+    // Where the device is full the least recent goes, not all of it.
+    retry: removeOldestQuery,
     deserialize: readKept,
   });
 }

@@ -12,7 +12,7 @@ import {
 import type { OwnItem } from '@humble-churn/core';
 import { fridgeLogs, ownKeyFrom } from '@humble-churn/core';
 import type { RefetchOptions } from '@tanstack/react-query';
-import { useIsRestoring, useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { queryOptions, useIsRestoring, useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useEffect, useEffectEvent, useMemo, useState } from 'react';
 import { z } from 'zod';
 import { ServerUnreachable, callApi } from './apiClient';
@@ -135,13 +135,15 @@ export function useWriteDownSettings(): (patch: KitchenPatch) => void {
   return (patch) => send(client, enqueue('changeKitchen', { params: undefined, body: patch, effect: null }));
 }
 
+export const ingredientsQuery = queryOptions({
+  queryKey: ['ingredients'],
+  queryFn: async () => (await callApi(ROUTES.ingredients)).ingredients,
+  staleTime: 60_000,
+});
+
 export function useOwnIngredients() {
   const waiting = useWaiting();
-  const query = useQuery({
-    queryKey: ['ingredients'],
-    queryFn: async () => (await callApi(ROUTES.ingredients)).ingredients,
-    staleTime: 60_000,
-  });
+  const query = useQuery(ingredientsQuery);
   const { data } = query;
   const own = useMemo(() => data && withWaitingIngredients(data, waiting), [data, waiting]);
   return { error: query.error, refetch: query.refetch, data: own };

@@ -1,7 +1,7 @@
 import { ROUTES } from '@humble-churn/contract';
 import type { BatchSummary } from '@humble-churn/core';
 import { batchSummary } from '@humble-churn/core';
-import { useInfiniteQuery } from '@tanstack/react-query';
+import { infiniteQueryOptions, useInfiniteQuery } from '@tanstack/react-query';
 import { callApi } from './apiClient';
 import { useActiveBatches } from './batches';
 import type { KnownBatch } from './batches';
@@ -27,16 +27,18 @@ export function withActive(
   return [...begun, ...listed];
 }
 
+export const notebookQuery = infiniteQueryOptions({
+  queryKey: ['batches', 'all'],
+  queryFn: ({ pageParam }) =>
+    callApi(ROUTES.notebook, { query: { limit: 30, before: pageParam ?? undefined } }),
+  initialPageParam: null as string | null,
+  getNextPageParam: (last) => last.nextBefore,
+});
+
 /** Every batch there was, as lists show it, the newest first. */
 export function useNotebook() {
   const active = useActiveBatches();
-  const query = useInfiniteQuery({
-    queryKey: ['batches', 'all'],
-    queryFn: ({ pageParam }) =>
-      callApi(ROUTES.notebook, { query: { limit: 30, before: pageParam ?? undefined } }),
-    initialPageParam: null as string | null,
-    getNextPageParam: (last) => last.nextBefore,
-  });
+  const query = useInfiniteQuery(notebookQuery);
   const pages = query.data?.pages.flatMap((page) => page.batches);
   return { ...query, entries: pages && withActive(pages, active.data ?? []) };
 }

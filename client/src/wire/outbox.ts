@@ -4,7 +4,7 @@ import type { Mark } from './clock';
 import { markBefore, markNow, serverNowMs, sinceMs } from './clock';
 import type { Command, Entry, EntryOf } from './commandEntries';
 import { readEntry } from './commandEntries';
-import { deviceStorage, keepOnDevice } from './deviceStorage';
+import { FETCHED, deviceStorage, keepOnDevice } from './deviceStorage';
 import { fromEarlierEntry } from './earlierEntries';
 
 /** A command that the server did not take, with its reason. */
@@ -88,9 +88,35 @@ export function enqueue<N extends CommandName>(
     throw new Error('This could not be written down on this device. Nothing was changed.');
   }
   marks.set(key, mark);
-  keepOnDevice(WAITING + key, entry);
+  if (!keptWithRoom(WAITING + key, entry)) tellUnkept([...unkept, key]);
   // One name, and what belongs to it.
   return entry as unknown as EntryOf<N>;
+}
+
+/** Entries that found no room on the device: they are on their way to the server, and last as long as the page. */
+let unkept: readonly string[] = [];
+const unkeptListeners = new Set<() => void>();
+
+function tellUnkept(keys: readonly string[]): void {
+  unkept = keys;
+  unkeptListeners.forEach((listener) => listener());
+}
+
+export function onUnkept(listener: () => void): () => void {
+  unkeptListeners.add(listener);
+  return () => unkeptListeners.delete(listener);
+}
+
+/** How many there are. */
+export function unkeptCount(): number {
+  return unkept.length;
+}
+
+/** Writes down what was entered; what was only fetched makes room for it, it can be fetched again. */
+function keptWithRoom(name: string, entry: object): boolean {
+  if (keepOnDevice(name, entry)) return true;
+  deviceStorage()?.removeItem(FETCHED);
+  return keepOnDevice(name, entry);
 }
 
 /** How long ago a command was given, ms. Across a reload only the wall clock can tell. */
@@ -101,6 +127,7 @@ export function agoMs(entry: Entry): number {
 
 export function dequeue(entry: Entry): void {
   deviceStorage()?.removeItem(WAITING + entry.key);
+  if (unkept.includes(entry.key)) tellUnkept(unkept.filter((key) => key !== entry.key));
 }
 
 /** Keeps what the server did not take, so that the cook can see it. */

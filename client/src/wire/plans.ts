@@ -18,7 +18,7 @@ import type {
   Recipe,
 } from '@humble-churn/core';
 import { ownIn } from '@humble-churn/core';
-import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { queryOptions, useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useMemo } from 'react';
 import type { z } from 'zod';
 import { callApi, fetchText } from './apiClient';
@@ -50,19 +50,20 @@ export function withWaitingPlans(plans: readonly Plan[], waiting: readonly Entry
     .sort((a, b) => fromInstant(a.glassAt) - fromInstant(b.glassAt));
 }
 
+export const plansQuery = queryOptions({
+  queryKey: ['plans'],
+  queryFn: async () => {
+    const list = await callApi(ROUTES.plans);
+    noteServerTime(list.serverTime);
+    return list;
+  },
+  staleTime: KEPT_UP_MS,
+});
+
 /** Plans that have not been begun or dropped, the soonest glass first. */
 export function usePlans() {
   const waiting = useWaiting();
-  const query = useQuery({
-    queryKey: ['plans'],
-    queryFn: async () => {
-      const list = await callApi(ROUTES.plans);
-      noteServerTime(list.serverTime);
-      return list;
-    },
-    select: plansOf,
-    staleTime: KEPT_UP_MS,
-  });
+  const query = useQuery({ ...plansQuery, select: plansOf });
   const { data } = query;
   const plans = useMemo(() => data && withWaitingPlans(data, waiting), [data, waiting]);
   return { error: query.error, refetch: query.refetch, data: plans };

@@ -3,7 +3,7 @@ import { KeptIngredientsSchema, ROUTES, RecipeSchema, toInstant } from '@humble-
 import type { OwnItem, Recipe } from '@humble-churn/core';
 import { ownIn } from '@humble-churn/core';
 import type { QueryClient } from '@tanstack/react-query';
-import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { queryOptions, useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useMemo } from 'react';
 import { ServerUnreachable, callApi } from './apiClient';
 import { serverNowMs } from './clock';
@@ -33,13 +33,17 @@ export function withWaitingRecipes(
   return [...byId.values()].sort((a, b) => a.recipe.name.localeCompare(b.recipe.name));
 }
 
-/** The recipes of this kitchen, or those put away. */
-export function useRecipes(place: Place) {
-  const waiting = useWaiting();
-  const query = useQuery({
+export function recipesQuery(place: Place) {
+  return queryOptions({
     queryKey: ['recipes', place],
     queryFn: async () => (await callApi(ROUTES.recipes, { query: { put: place } })).recipes,
   });
+}
+
+/** The recipes of this kitchen, or those put away. */
+export function useRecipes(place: Place) {
+  const waiting = useWaiting();
+  const query = useQuery(recipesQuery(place));
   const { data } = query;
   const recipes = useMemo(() => data && withWaitingRecipes(data, place, waiting), [data, place, waiting]);
   return { error: query.error, refetch: query.refetch, data: recipes };

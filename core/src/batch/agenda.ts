@@ -1,4 +1,4 @@
-import { HOUR_MS, counterSoakLimitH } from '../measures';
+import { HOUR_MS, MIN_MS, counterSoakLimitH } from '../measures';
 import { dryingForecast, pulpKeeping } from '../pulp';
 import type { BatchState, JarState, PulpState, StepState } from './batchState';
 import { timerEndMs } from './batchState';
@@ -77,6 +77,16 @@ export function stepAgenda(batches: readonly BatchOnAgenda[], nowMs: number): St
   return batches
     .flatMap(({ batchId, state }) => (state.current ? [stepItem(batchId, state.current, nowMs)] : []))
     .sort(inOrder(nowMs));
+}
+
+/** So long before a step ends a cook may come back to it, ms. */
+const BACK_BEFORE_MS = 5 * MIN_MS;
+
+/** Whether no batch wants a hand now or soon: where any is under way, it soaks or dries by itself for a while yet. */
+export function isQuiet(batches: readonly BatchOnAgenda[], nowMs: number): boolean {
+  return stepAgenda(batches, nowMs).every(
+    ({ kind, step, dueMs }) => kind === 'timer-running' && !step.attended && dueMs - nowMs > BACK_BEFORE_MS,
+  );
 }
 
 /**

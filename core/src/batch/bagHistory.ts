@@ -17,9 +17,7 @@ export interface BagEntry {
 function saysOf(event: BatchEvent, ids: ReadonlySet<string>): Pick<BagEntry, 'massG' | 'to'> | null {
   switch (event.type) {
     case 'pulp-stored':
-      return ids.has(event.portionId ?? event.id)
-        ? { massG: event.massG, to: { place: event.place } }
-        : null;
+      return ids.has(event.portionId ?? event.id) ? { massG: event.massG, to: { place: event.place } } : null;
     case 'pulp-moved':
       return ids.has(event.portionId) ? { massG: null, to: { place: event.place } } : null;
     case 'pulp-split': {

@@ -1,5 +1,5 @@
 export type { AgendaItem, PlanOnAgenda } from './agenda';
-export { agenda, stepAgenda } from './agenda';
+export { agenda, isQuiet, stepAgenda } from './agenda';
 export { recipeAsMade } from './asMade';
 export type { BagEntry } from './bagHistory';
 export { bagHistory } from './bagHistory';

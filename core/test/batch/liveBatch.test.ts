@@ -17,10 +17,11 @@ import {
   timerEndMs,
   warmthAtC,
   USUAL_KITCHEN,
+  isQuiet,
 } from '../../src';
 import { workedRecipe } from '../recipes';
 import { kitchenAt } from '../kitchens';
-import { AROUND, H, JAR, Making, READINGS, S, planOf } from './making';
+import { AROUND, H, JAR, Making, READINGS, S, planOf, T0 } from './making';
 
 const recipe = workedRecipe('almond', 143, 4, 8);
 const FULL: Recipe = {
@@ -188,6 +189,21 @@ describe('a soak', () => {
     expect(due().sort()).toEqual(['soak-water 12', 'timer-running 20']);
     batch.after(12 * H).record({ type: 'soak-tended', what: 'water-changed' });
     expect(due()).toEqual(['timer-running 8']);
+  });
+
+  test('a kitchen is quiet where nothing is under way, or a soak stands by itself for a while yet', () => {
+    const batch = new Making(long).upTo('soak');
+    const quiet = (): boolean => isQuiet([{ batchId: 'b', state: batch.state }], batch.nowMs);
+    expect(isQuiet([], T0)).toBe(true);
+    expect(quiet()).toBe(false);
+    batch.begin();
+    expect(quiet()).toBe(true);
+    batch.after(20 * H - 4 * 60 * S);
+    expect(quiet()).toBe(false);
+    batch.done();
+    expect(quiet()).toBe(false);
+    batch.record({ type: 'abandoned', reason: 'Another day' });
+    expect(quiet()).toBe(true);
   });
 
   test('on the counter its hours are watched, until it goes into the fridge', () => {

@@ -7,17 +7,11 @@ import { AppText } from '../../ui/AppText';
 import { Button } from '../../ui/Button';
 import { Choice } from '../../ui/Choice';
 import { Notice } from '../../ui/Notice';
-import { PULP_USE_LABELS } from '../../ui/pulpLabels';
+import { PULP_USE_CAUTIONS, PULP_USE_LABELS } from '../../ui/pulpLabels';
 import { SPACE } from '../../ui/theme';
 import type { BagProps } from './bagProps';
 import { PartOfBag } from './PartOfBag';
 import { useRecordPulp } from './useRecordPulp';
-
-const CAUTIONS: Partial<Record<PulpUse, string>> = {
-  animals: 'A little, plain and fresh, and ask whoever keeps them. Never mouldy, and never to a dog unasked.',
-  compost: 'In moderation, and covered: it is rich and draws rats.',
-  scrub: 'Nut pulp on the skin can set off a nut allergy, of whoever uses it or is touched.',
-};
 
 /** What became of all of it, or of a part: the oldest goes first. */
 export function BecomeForm({ bag, kitchen, onClose }: BagProps & { onClose: () => void }) {
@@ -26,7 +20,7 @@ export function BecomeForm({ bag, kitchen, onClose }: BagProps & { onClose: () =
   const allowed = PULP_USES.filter((use) => pulpUseRefusal(use, bag.traits, bag.usedShare) === null);
   const [became, setBecame] = useState<PulpUse>(allowed[0] ?? 'binned');
   const animals = pulpUseRefusal('animals', bag.traits, 0);
-  const caution = CAUTIONS[became];
+  const caution = PULP_USE_CAUTIONS[became];
   const save = (): void => {
     if (massG === null) return;
     record(

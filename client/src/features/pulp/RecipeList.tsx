@@ -19,7 +19,7 @@ import { AppText } from '../../ui/AppText';
 import { Button } from '../../ui/Button';
 import { Plus } from '../../ui/icons';
 import { Notice } from '../../ui/Notice';
-import { RECIPE_REFUSALS } from '../../ui/pulpLabels';
+import { PULP_USE_CAUTIONS, RECIPE_REFUSALS } from '../../ui/pulpLabels';
 import { SPACE, useColours } from '../../ui/theme';
 import type { KnownKitchen } from '../../wire/kitchen';
 import { useOwnIngredients } from '../../wire/kitchen';
@@ -121,6 +121,8 @@ function OneRecipe({
   const { data: own = [] } = useOwnIngredients();
   const share = (massG ?? bag.massG) / bag.massG;
   const scaled = scaledPulpRecipe(recipe, { dryG: bag.dryG * share, waterG: bag.waterG * share });
+  // A recipe of ours has its own; one of the cook's that of its use.
+  const caution = recipe.caution ?? PULP_USE_CAUTIONS[recipe.use];
   const contained = bagAllergens(bag, { own });
   const more = pulpRecipeAllergens(recipe);
   const allergens = {
@@ -152,7 +154,7 @@ function OneRecipe({
         Makes about {scaled.makes} {scaled.makes === 1 ? recipe.makes.one : recipe.makes.many},{' '}
         {heatText(recipe, kitchen)}. Contains: {allergensText(allergens)}
       </AppText>
-      {recipe.caution !== null && <Notice kind="caution">{recipe.caution}</Notice>}
+      {caution !== undefined && <Notice kind="caution">{caution}</Notice>}
       <View style={styles.list}>
         <Button
           label={`Made: ${recipe.name.toLowerCase()}`}
