@@ -8,11 +8,11 @@ import {
   formatVolume,
 } from '@humble-churn/core';
 import { useRef, useState } from 'react';
-import { StyleSheet, View } from 'react-native';
+import { View } from 'react-native';
 import type { KnownKitchen } from '../../wire/kitchen';
 import type { JarLayer } from '../../ui/JarDrawing';
 import { JarDrawing, jarFor, jarVolumeMl, jarY } from '../../ui/JarDrawing';
-import { useColours } from '../../ui/theme';
+import { JarHandle, PULLED_UP_AND_DOWN } from '../../ui/JarHandle';
 import { HOLDS_THE_PAGE, slideKeys, useDrag } from '../../ui/useDrag';
 
 interface Props {
@@ -25,8 +25,6 @@ interface Props {
 }
 
 const STEP_ML = 10;
-// Only the web knows this cursor.
-const PULLED_UP_AND_DOWN: object = { cursor: 'ns-resize' };
 
 /** What stands in the jar, from the bottom up. */
 function layersOf(prediction: Prediction): JarLayer[] {
@@ -117,33 +115,7 @@ export function TheJar({ prediction, kitchen, width, height, onWater }: Props) {
         mark={{ volumeMl: prediction.milk.volumeMl, words: 'milk' }}
         words={`A jar with ${formatMass(prediction.nutG, kitchen)} of nuts and ${formatVolume(waterMl, kitchen)} of water; the milk will come to ${volume}.`}
       />
-      <Handle top={jarY(topMl, capacityMl, height) - 11} />
+      <JarHandle top={jarY(topMl, capacityMl, height)} />
     </View>
   );
 }
-
-/** What the water's line is pulled by. */
-function Handle({ top }: { top: number }) {
-  const colour = useColours();
-  return (
-    <View style={[styles.handle, { top, backgroundColor: colour.kelp, borderColor: colour.surface }]}>
-      <View style={[styles.grip, { backgroundColor: colour.onKelp }]} />
-      <View style={[styles.grip, { backgroundColor: colour.onKelp }]} />
-    </View>
-  );
-}
-
-const styles = StyleSheet.create({
-  handle: {
-    position: 'absolute',
-    left: 0,
-    width: 30,
-    height: 22,
-    borderRadius: 8,
-    borderWidth: 2,
-    alignItems: 'center',
-    justifyContent: 'center',
-    gap: 3,
-  },
-  grip: { width: 12, height: 2, borderRadius: 1 },
-});

@@ -4,7 +4,8 @@ import { StyleSheet, View } from 'react-native';
 import { Button } from '../../ui/Button';
 import { JarDrawing, jarVolumeMl, jarY } from '../../ui/JarDrawing';
 import { MeasureField } from '../../ui/MeasureField';
-import { SPACE, useColours } from '../../ui/theme';
+import { JarHandle, PULLED_UP_AND_DOWN } from '../../ui/JarHandle';
+import { SPACE } from '../../ui/theme';
 import { HOLDS_THE_PAGE, slideKeys, useDrag } from '../../ui/useDrag';
 import { jarCapacityMl, jarLayers } from './SmallJar';
 import type { JarProps } from './jarProps';
@@ -12,8 +13,6 @@ import type { JarProps } from './jarProps';
 const STEP_ML = 10;
 const WIDTH = 122;
 const HEIGHT = 150;
-// Only the web knows this cursor.
-const PULLED_UP_AND_DOWN: object = { cursor: 'ns-resize' };
 
 /** How much is to be poured: pulled down at the level, or typed. */
 export interface Pour {
@@ -70,7 +69,6 @@ export function PourAmount({ jar, kitchen, did, pour }: JarProps & { pour: Pour 
 
 /** The level in the jar, to be pulled down by what is poured. */
 export function MilkLevel({ batch, jar, kitchen, pour: held }: JarProps & { pour: Pour }) {
-  const colour = useColours();
   const pourMl = Math.min(held.pourMl ?? 0, jar.leftMl);
   const onPour = held.dragged;
   const capacityMl = jarCapacityMl(jar, kitchen.profile.jars);
@@ -109,12 +107,7 @@ export function MilkLevel({ batch, jar, kitchen, pour: held }: JarProps & { pour
         mark={{ volumeMl: leaveMl, words: 'left' }}
         words={`A jar of ${batch.state.recipe.name} with ${formatVolume(jar.leftMl, kitchen)} in it`}
       />
-      <View
-        style={[styles.handle, { top: top - 11, backgroundColor: colour.kelp, borderColor: colour.surface }]}
-      >
-        <View style={[styles.grip, { backgroundColor: colour.onKelp }]} />
-        <View style={[styles.grip, { backgroundColor: colour.onKelp }]} />
-      </View>
+      <JarHandle top={top} />
     </View>
   );
 }
@@ -122,16 +115,4 @@ export function MilkLevel({ batch, jar, kitchen, pour: held }: JarProps & { pour
 const styles = StyleSheet.create({
   jar: { width: WIDTH, height: HEIGHT },
   pour: { flexDirection: 'row', flexWrap: 'wrap', gap: SPACE.medium, alignItems: 'center' },
-  handle: {
-    position: 'absolute',
-    left: 0,
-    width: 30,
-    height: 22,
-    borderRadius: 8,
-    borderWidth: 2,
-    alignItems: 'center',
-    justifyContent: 'center',
-    gap: 3,
-  },
-  grip: { width: 12, height: 2, borderRadius: 1 },
 });
