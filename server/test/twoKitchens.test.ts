@@ -26,7 +26,10 @@ function create(path: string, body: unknown, kitchen: Headers, key: string = ran
 
 const soon = (hours: number): string => new Date(Date.now() + hours * 3_600_000).toISOString();
 const OPEN = { format: 'humble-churn/recipe', version: 1, recipe: RECIPE };
-const MEASURED = { at: '2026-11-20T10:03:00.000Z', tempC: 4.5 };
+const MEASURED = {
+  at: new Date(Math.floor(Date.now() / 60_000 - 11_520) * 60_000).toISOString(),
+  tempC: 4.5,
+};
 const PROBED = { type: 'probed', what: 'bowl', tempC: 20 };
 
 async function made(path: string, body: unknown): Promise<any> {

@@ -41,11 +41,17 @@ export function milkForPulp(
   const traits = recipePulpTraits(milk, kitchen.pantry.own);
   const refusal = pulpRecipeRefusal(recipe, { dryG: recipe.dryG, waterG: pulp.massG - pulp.dryG, traits });
   if (refusal !== null) return { ok: false, why: refusal };
-  const wantedMl = Math.max(LEAST_ML, (TRIED_ML * neededG) / pulp.dryG);
-  for (let volumeMl = Math.ceil(wantedMl / STEP_ML) * STEP_ML; volumeMl <= MOST_ML; volumeMl += STEP_ML) {
+  const solidsG = (volumeMl: number): number | null => {
     const made = predict(withMilk(milk, volumeMl), kitchen);
-    if (!made.ok) return { ok: false, why: 'not-computable' };
-    if (made.value.pulp.dryG >= neededG) return { ok: true, volumeMl, dryG: made.value.pulp.dryG };
+    return made.ok ? made.value.pulp.dryG : null;
+  };
+  // Small batches leave more of each millilitre than the one that was tried, large ones less.
+  let volumeMl = Math.ceil(Math.max(LEAST_ML, (TRIED_ML * neededG) / pulp.dryG) / STEP_ML) * STEP_ML;
+  while (volumeMl > LEAST_ML && (solidsG(volumeMl - STEP_ML) ?? 0) >= neededG) volumeMl -= STEP_ML;
+  for (; volumeMl <= MOST_ML; volumeMl += STEP_ML) {
+    const dryG = solidsG(volumeMl);
+    if (dryG === null) return { ok: false, why: 'not-computable' };
+    if (dryG >= neededG) return { ok: true, volumeMl, dryG };
   }
   return { ok: false, why: 'too-much' };
 }

@@ -28,10 +28,12 @@ test('the milk that is planned leaves the solids that are wanted, and a jar less
         expect(plan.dryG + haveG).toBeGreaterThanOrEqual(recipe.dryG);
         expect(pulpOf(plan.volumeMl)).toBeCloseTo(plan.dryG, 6);
         if (plan.volumeMl <= 250) return;
-        expect(pulpOf(plan.volumeMl - 100) + haveG).toBeLessThan(recipe.dryG);
+        expect(pulpOf(plan.volumeMl - 50) + haveG).toBeLessThan(recipe.dryG);
         tight++;
       },
     ),
+    // A small batch leaves more of each millilitre than a large one: a guess by the large one is too much.
+    { examples: [[named('crackers'), 38]], numRuns: 300 },
   );
   expect(tight).toBeGreaterThan(10);
 });
