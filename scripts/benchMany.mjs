@@ -33,7 +33,8 @@ const MANY = `
   INSERT INTO fridge_days (kitchen_id, day, readings, means)
     SELECT k.id, to_char(now() - n * interval '1 day', 'YYYY-MM-DD'),
       (SELECT jsonb_agg(jsonb_build_array(m * 60000, 4)) FROM generate_series(0, 1439) m),
-      (SELECT jsonb_agg(4) FROM generate_series(1, 144)) FROM kitchens k, generate_series(0, 69) n;
+      (SELECT jsonb_agg(4) FROM generate_series(1, 144)) FROM kitchens k, generate_series(0, 69) n
+    ON CONFLICT (kitchen_id, fridge, day) DO UPDATE SET readings = excluded.readings, means = excluded.means;
   INSERT INTO batches (kitchen_id, id, time_zone, created_at, active, changed_in, summary)
     SELECT kitchen_id, copy, time_zone, created_at - earlier, active, changed_in, summary FROM copies;
   INSERT INTO batch_events (kitchen_id, batch_id, id, at, time_zone, what, added_in)

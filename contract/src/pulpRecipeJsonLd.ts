@@ -93,13 +93,23 @@ export function pulpRecipeFromText(text: PulpRecipeText, key: string, cups: CupS
     allergens: text.allergens,
   });
   if (made.success) return { ok: true, recipe: made.data, notes };
-  const [issue] = made.error.issues;
+  const field = String(made.error.issues[0]?.path[0] ?? '');
   return {
     ok: false,
     field: 'rest',
-    problem: `${issue?.path.map(String).join('.') ?? ''}: ${issue?.message ?? ''}`,
+    problem: TOO_MUCH[field] ?? 'Something in it is more than a recipe holds.',
   };
 }
+
+/** What a text cannot come to, by the field of the recipe. */
+const TOO_MUCH: Readonly<Partial<Record<string, string>>> = {
+  dryG: 'So much pulp is no recipe for a kitchen.',
+  waterG: 'So much water is no recipe for a kitchen.',
+  parts: 'One of the ingredients is more than a kitchen holds.',
+  steps: `At most ${MOST_STEPS} steps, of up to 600 letters each.`,
+  name: 'A name of up to 60 letters.',
+  minutes: `It takes between ${RECIPE_MINUTES.min} and ${RECIPE_MINUTES.max} minutes.`,
+};
 
 /** A cook's own pulp recipe as schema.org Recipe in JSON-LD. */
 export function pulpRecipeToJsonLd(recipe: OwnPulpRecipe): Record<string, unknown> {

@@ -94,6 +94,10 @@ describe('a recipe as its cook writes it', () => {
     expect(refusal({ allergens: [] })).toBe('ok');
     expect(refusal({ minutes: 0 })).toBe('rest');
     expect(refusal({ lines: ['90 kg pulp'] })).toBe('rest');
+    expect(pulpRecipeFromText({ ...crisps, lines: ['90 kg pulp'] }, KEY, 'us')).toMatchObject({
+      problem: 'So much pulp is no recipe for a kitchen.',
+    });
+    expect(made({ lines: ['150 g pulp', '2 cloves garlic'] }).parts).toMatchObject([{ massG: 8 }]);
   });
 });
 

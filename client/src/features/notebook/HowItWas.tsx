@@ -22,7 +22,11 @@ function foretoldText({ state, timeZone }: KnownBatch, jarId: string, kitchen: K
   const foretold = `${jar.label}: foretold good until ${at(kept.discardAtMs)}`;
   if (jar.fateAtMs === null) return `${foretold}.`;
   const end =
-    jar.fate === 'emptied' ? 'drunk up' : `thrown away (${(jar.discardReason ?? '').toLowerCase()})`;
+    jar.fate === 'emptied'
+      ? jar.filledMl > 0
+        ? 'drunk up'
+        : 'poured into another jar'
+      : `thrown away (${(jar.discardReason ?? '').toLowerCase()})`;
   const apart = formatDuration(Math.abs(kept.leftH) * 3600);
   return `${foretold}; ${end} ${at(jar.fateAtMs)}, ${apart} ${kept.leftH >= 0 ? 'before' : 'after'} that.`;
 }

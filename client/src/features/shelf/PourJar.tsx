@@ -73,12 +73,13 @@ export function MilkLevel({ batch, jar, kitchen, pour: held }: JarProps & { pour
   const onPour = held.dragged;
   const capacityMl = jarCapacityMl(jar, kitchen.profile.jars);
   const range = { min: 0, max: Math.round(jar.leftMl), step: STEP_ML };
-  const pour = (ml: number): void => onPour(Math.min(range.max, Math.max(0, kitchenRound(ml, STEP_ML))));
+  // What is left is no round number: never more than there is.
+  const pour = (ml: number): void => onPour(Math.min(jar.leftMl, Math.max(0, kitchenRound(ml, STEP_ML))));
   const { dragRef, dragProps } = useDrag({
     onMove: (at) => {
       const leaveMl = jarVolumeMl(at.y * HEIGHT, capacityMl, HEIGHT);
       // At the bottom all of it is poured, not all but a rounding.
-      if (leaveMl < STEP_ML / 2) onPour(range.max);
+      if (leaveMl < STEP_ML / 2) onPour(jar.leftMl);
       else pour(jar.leftMl - leaveMl);
     },
   });
