@@ -27,6 +27,7 @@ import {
 } from './fridge';
 import { FridgeLogSchema, KitchenPatchSchema, KitchenSchema } from './kitchen';
 import { AccountSchema, NotebookSchema } from './notebook';
+import { PAIRING_ROUTES } from './pairingRoutes';
 import { NewPlanSchema, PlanListSchema, PlanPatchSchema, PlanSchema } from './plan';
 import { PredictionSchema, UncertaintySchema } from './prediction';
 import {
@@ -38,52 +39,19 @@ import {
 } from './recipeBook';
 import { RecipeFileSchema, SurroundingsSchema } from './recipe';
 import { RevisionSchema } from './revision';
-
-type Shape = z.ZodType;
-
-/** One call of the wire: what goes in, what comes out, both sides parse both. */
-export interface Route<P extends Shape, Q extends Shape, B extends Shape, R extends Shape> {
-  method: 'get' | 'post' | 'patch' | 'delete';
-  /** Express-style path, parameters as `:name`. */
-  path: string;
-  summary: string;
-  params: P;
-  query: Q;
-  body: B;
-  response: R;
-  status: 200 | 201;
-  /** Creating calls carry an Idempotency-Key header: the same key makes the same thing once. */
-  creates: boolean;
-}
+import { CREATE, GET, route } from './route';
 
 const OwnIngredientsSchema = z.object({ ingredients: z.array(OwnItemSchema) }).meta({ id: 'OwnIngredients' });
 const UnreadableListSchema = z
   .object({ unreadable: z.array(UnreadableSchema) })
   .meta({ id: 'UnreadableList' });
 
-const nothing = z.undefined();
 const BatchParams = z.object({ batchId: z.uuid() });
 const RecipeParams = z.object({ recipeId: z.uuid() });
 
 const PredictRequest = RecipeFileSchema.extend({ surroundings: SurroundingsSchema.optional() }).meta({
   id: 'PredictRequest',
 });
-
-function route<P extends Shape, Q extends Shape, B extends Shape, R extends Shape>(
-  it: Route<P, Q, B, R>,
-): Route<P, Q, B, R> {
-  return it;
-}
-
-const GET = {
-  method: 'get',
-  params: nothing,
-  query: nothing,
-  body: nothing,
-  status: 200,
-  creates: false,
-} as const;
-const CREATE = { method: 'post', params: nothing, query: nothing, status: 201, creates: true } as const;
 
 export const ROUTES = {
   health: route({
@@ -333,6 +301,7 @@ export const ROUTES = {
     body: PlanPatchSchema,
     response: PlanSchema,
   }),
+  ...PAIRING_ROUTES,
 } as const;
 
 export type RouteName = keyof typeof ROUTES;

@@ -9,7 +9,10 @@ import { BatchLogs } from './batchLogs';
 import { listBatches, openBatch, recordEvents, startBatch, viewAdded, viewBatch } from './batches';
 import { changesSince } from './changes';
 import { compute } from './compute';
-import { localHostOnly, ownWritesOnly } from './requestGuards';
+import { knownHostsOnly, ownWritesOnly } from './requestGuards';
+import { askingDevice, onlyPaired, onlySealed } from './entrance';
+import type { Reach } from './pairingRoutes';
+import { serveOpen, servePairing } from './pairingRoutes';
 import {
   addIngredient,
   changeIngredient,
@@ -57,11 +60,21 @@ export interface AppOptions {
   kitchenOf: (request: Request) => string;
   /** Awaited before a deletion is answered: what is asked next is about another kitchen. */
   kitchenDeleted: () => Promise<void>;
+  /** How it is reached from elsewhere. */
+  reach: Reach;
+  /** Whether a Host header names this server. */
+  isOwnName: (host: string) => boolean;
+  /** Whether whoever sits at the machine itself needs no pairing. */
+  openHere: boolean;
+  /** The programs in front of this one whose word on where a request came from counts, as Express takes it. */
+  trustProxy: boolean | number | string;
 }
 
 /** The server's application over an open database. */
-export function createApp({ database, live, siteDir, kitchenOf, kitchenDeleted }: AppOptions): Express {
+export function createApp(options: AppOptions): Express {
+  const { database, live, siteDir, kitchenOf, kitchenDeleted, reach, isOwnName, openHere } = options;
   const app = express();
+  app.set('trust proxy', options.trustProxy);
   const serving: Serving = { app, database, kitchenOf };
   const logs = new BatchLogs(database.shared);
   app.disable('x-powered-by');
@@ -72,19 +85,27 @@ export function createApp({ database, live, siteDir, kitchenOf, kitchenDeleted }
       filter: (request, response) => request.path !== LIVE_PATH && compression.filter(request, response),
     }),
   );
-  app.use(localHostOnly, pageHeaders, ownWritesOnly);
+  const publicOrigin = reach.publicUrl === null ? null : new URL(reach.publicUrl).origin;
+  app.use(knownHostsOnly(isOwnName), pageHeaders(publicOrigin), ownWritesOnly(publicOrigin));
+  app.use(['/api', '/calendar'], onlySealed);
+  // Before anything that was sent is read.
+  app.use('/api', onlyPaired({ database, kitchenOf, openHere, toAll: [ROUTES.pair.path] }));
   app.use('/api', express.json({ limit: BODY_LIMIT, strict: true }), (_request, response, next) => {
     response.set('Cache-Control', 'no-store');
     next();
   });
 
+  serveOpen(serving, reach);
+  servePairing(serving, reach, live);
   serveKitchen(serving, logs);
   serveWholeKitchen(serving, kitchenDeleted);
   serveComputed(serving);
   serveRecipes(serving);
   serveBatches(serving, logs);
   servePlans(serving, logs);
-  app.get(LIVE_PATH, (request, response) => live.serve(request, response, kitchenOf(request)));
+  app.get(LIVE_PATH, (request, response) =>
+    live.serve(request, response, kitchenOf(request), askingDevice(request)),
+  );
   const description = openApiDocument();
   app.get('/api/openapi.json', (_request, response) => {
     response.json(description);

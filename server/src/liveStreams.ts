@@ -12,8 +12,8 @@ const RETRY_MS = 2000;
 /** Streams of server-sent events, by kitchen: each page is told the revision as soon as it is raised. */
 export class LiveStreams {
   private readonly channels = new Map<string, Channel>();
-  /** Each with its kitchen. */
-  private readonly open = new Map<Response, string>();
+  /** Each with its kitchen, and the paired device that it goes to. */
+  private readonly open = new Map<Response, { kitchenId: string; deviceId: string | null }>();
   private readonly stop: () => void;
 
   constructor(feed: ChangeFeed) {
@@ -34,11 +34,16 @@ export class LiveStreams {
   }
 
   /** Answers a request with a stream of the changes of a kitchen, until either side ends it. */
-  async serve(request: Request, response: Response, kitchenId: string): Promise<void> {
+  async serve(
+    request: Request,
+    response: Response,
+    kitchenId: string,
+    deviceId: string | null,
+  ): Promise<void> {
     const session = await createSession(request, response, { keepAlive: KEEP_ALIVE_MS, retry: RETRY_MS });
     const channel = this.channels.get(kitchenId) ?? createChannel();
     this.channels.set(kitchenId, channel);
-    this.open.set(response, kitchenId);
+    this.open.set(response, { kitchenId, deviceId });
     channel.register(session);
     session.once('disconnected', () => {
       this.open.delete(response);
@@ -47,7 +52,12 @@ export class LiveStreams {
   }
 
   private end(ofKitchen: string): void {
-    for (const [response, kitchenId] of this.open) if (kitchenId === ofKitchen) response.end();
+    for (const [response, { kitchenId }] of this.open) if (kitchenId === ofKitchen) response.end();
+  }
+
+  /** A device that was removed hears no more. */
+  endDevice(removed: string): void {
+    for (const [response, { deviceId }] of this.open) if (deviceId === removed) response.end();
   }
 
   /** Ends all streams: the server is about to stop. */

@@ -1,25 +1,13 @@
 import { join, resolve } from 'node:path';
 import { setTimeout as sleep } from 'node:timers/promises';
-import { fileURLToPath } from 'node:url';
 import { parseArgs } from 'node:util';
-import { z } from 'zod';
 import { backupsIn, makeBackup } from './backup';
 import { DataFolderBusy } from './dataLock';
+import { readEnvironment } from './environment';
 import type { DatabasePlace } from './openDatabase';
 import { openDatabase } from './openDatabase';
 import { restoreBackup } from './restore';
 import { startServer } from './server';
-
-const SITE = fileURLToPath(new URL('../../client/dist', import.meta.url));
-
-const EnvironmentSchema = z.object({
-  PORT: z.coerce.number().int().min(0).max(65535).default(8787),
-  DATA_DIR: z.string().min(1).default('./data'),
-  SITE_DIR: z.string().min(1).default(SITE),
-  DATABASE_URL: z.url({ protocol: /^postgres(ql)?$/ }).optional(),
-  BACKUP_DIR: z.string().min(1).optional(),
-  BACKUPS_KEPT: z.coerce.number().int().min(1).max(1000).default(14),
-});
 
 const OPTIONS = {
   /** Fill an empty database with the demo kitchen. */
@@ -28,6 +16,10 @@ const OPTIONS = {
   fresh: { type: 'boolean', default: false },
   /** Make anew what is derived from the logs. */
   rebuild: { type: 'boolean', default: false },
+  /** Open it to phones on the home network. */
+  home: { type: 'boolean', default: false },
+  /** Say a pairing code at the start. */
+  pair: { type: 'boolean', default: false },
   /** Only make a backup. */
   backup: { type: 'boolean', default: false },
   /** Only restore this backup, into a database with nothing in it. */
@@ -65,13 +57,8 @@ async function backUp(place: DatabasePlace): Promise<string> {
 }
 
 async function main(): Promise<void> {
-  const environment = EnvironmentSchema.safeParse(process.env);
-  if (!environment.success) {
-    throw new Error(
-      'PORT must be a number up to 65535, DATA_DIR, SITE_DIR and BACKUP_DIR folders, BACKUPS_KEPT a number of files, DATABASE_URL an address such as postgres://user@host:5432/name.',
-    );
-  }
-  const { PORT, DATA_DIR, SITE_DIR, DATABASE_URL, BACKUP_DIR, BACKUPS_KEPT } = environment.data;
+  const environment = readEnvironment(process.env);
+  const { DATA_DIR, DATABASE_URL, BACKUP_DIR, BACKUPS_KEPT } = environment;
   const { values } = parseArgs({ options: OPTIONS });
   const dataDir = resolve(DATA_DIR);
   const place: DatabasePlace = {
@@ -92,12 +79,20 @@ async function main(): Promise<void> {
   }
   const server = await startServer({
     ...place,
-    siteDir: resolve(SITE_DIR),
-    port: PORT,
+    siteDir: resolve(environment.SITE_DIR),
+    port: environment.PORT,
+    listen: environment.LISTEN ?? null,
+    home: values.home,
+    homePort: environment.HOME_PORT,
+    announced: environment.ANNOUNCE === 'on',
+    allowedHosts: environment.ALLOWED_HOSTS,
+    publicUrl: environment.PUBLIC_URL ?? null,
+    trustProxy: environment.TRUST_PROXY,
+    pair: values.pair,
     demo: values.demo,
     rebuild: values.rebuild,
   });
-  console.log(`Humble Churn is at ${server.url}`);
+  console.log([`Humble Churn is at ${server.url}`, ...server.words].join('\n'));
   let stopping = false;
   const stop = (): void => {
     if (stopping) return;

@@ -61,7 +61,8 @@ export const answerProblem: ErrorRequestHandler = (error, _request, response, ne
     next(error);
     return;
   }
-  const { problem } = asProblem(error);
+  const { problem, retryAfterS } = asProblem(error);
+  if (retryAfterS !== null) response.set('Retry-After', String(retryAfterS));
   response
     .status(problem.status)
     .type('application/problem+json')

@@ -15,6 +15,9 @@ const TITLES: Readonly<Record<ProblemCode, { status: number; title: string }>> =
   'idempotency-key-reused': { status: 422, title: 'This Idempotency-Key was used for something else' },
   'foreign-host': { status: 403, title: 'Not a name of this server' },
   'cross-site-write': { status: 403, title: 'Writes come from the app itself only' },
+  'not-paired': { status: 401, title: 'Pair this device first' },
+  'pairing-refused': { status: 403, title: 'Not paired' },
+  'too-many-tries': { status: 429, title: 'Too many wrong codes' },
   'too-large': { status: 413, title: 'Too much at once' },
   'unsupported-media': { status: 415, title: 'Send JSON' },
   unexpected: { status: 500, title: 'Something went wrong here' },
@@ -23,9 +26,19 @@ const TITLES: Readonly<Record<ProblemCode, { status: number; title: string }>> =
 /** An answer other than the one hoped for; thrown anywhere below a route. */
 export class ProblemError extends Error {
   readonly problem: Problem;
+  /** The same may be tried again after so long, s; null where that makes no difference. */
+  readonly retryAfterS: number | null;
 
-  constructor(code: ProblemCode, detail: string, more: Pick<Problem, 'reason' | 'fields'> = {}) {
+  constructor(
+    code: ProblemCode,
+    detail: string,
+    {
+      retryAfterS = null,
+      ...more
+    }: Pick<Problem, 'reason' | 'fields'> & { retryAfterS?: number | null } = {},
+  ) {
     super(detail);
+    this.retryAfterS = retryAfterS;
     const { status, title } = TITLES[code];
     this.problem = { type: `urn:humble-churn:problem:${code}`, title, status, code, detail, ...more };
   }

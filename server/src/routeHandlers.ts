@@ -27,6 +27,7 @@ interface Call<P, Q, B> {
   query: Q;
   body: B;
   kitchen: KitchenAccess;
+  request: Request;
 }
 
 type AnyShape = z.ZodType;
@@ -67,6 +68,7 @@ function readCall<P extends AnyShape, Q extends AnyShape, B extends AnyShape, R 
     query: parsed(route.query, request.query),
     body: parsed(route.body, request.body as unknown),
     kitchen: new KitchenAccess(database, kitchenOf(request), new Date()),
+    request,
   };
 }
 

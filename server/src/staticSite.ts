@@ -1,35 +1,37 @@
 import { existsSync, readFileSync, readdirSync } from 'node:fs';
 import { join } from 'node:path';
-import type { Express } from 'express';
+import type { Express, RequestHandler } from 'express';
 import express from 'express';
 import helmet from 'helmet';
 import { SCREENS } from '@humble-churn/contract';
 import { ProblemError } from './problemError';
 
 /** Headers of a page that loads nothing from elsewhere and runs no text as code. */
-export const pageHeaders = helmet({
-  contentSecurityPolicy: {
-    useDefaults: false,
-    directives: {
-      defaultSrc: ["'self'"],
-      scriptSrc: ["'self'"],
-      workerSrc: ["'self'"],
-      // The style sheets of the interface are written by its own script, as text in a style element.
-      styleSrc: ["'self'", "'unsafe-inline'"],
-      imgSrc: ["'self'", 'data:'],
-      fontSrc: ["'self'", 'data:'],
-      connectSrc: ["'self'"],
-      objectSrc: ["'none'"],
-      baseUri: ["'self'"],
-      formAction: ["'self'"],
-      frameAncestors: ["'none'"],
+export function pageHeaders(publicOrigin: string | null): RequestHandler {
+  return helmet({
+    contentSecurityPolicy: {
+      useDefaults: false,
+      directives: {
+        defaultSrc: ["'self'"],
+        scriptSrc: ["'self'"],
+        workerSrc: ["'self'"],
+        // The style sheets of the interface are written by its own script, as text in a style element.
+        styleSrc: ["'self'", "'unsafe-inline'"],
+        imgSrc: ["'self'", 'data:'],
+        fontSrc: ["'self'", 'data:'],
+        connectSrc: ["'self'"],
+        objectSrc: ["'none'"],
+        baseUri: ["'self'"],
+        formAction: ["'self'"],
+        frameAncestors: ["'none'"],
+      },
     },
-  },
-  // The same as frame-ancestors says, for browsers that know only this.
-  xFrameOptions: { action: 'deny' },
-  // Plain HTTP on this machine: nothing to upgrade to.
-  strictTransportSecurity: false,
-});
+    // The same as frame-ancestors says, for browsers that know only this.
+    xFrameOptions: { action: 'deny' },
+    // It holds for all ports of a name: at home other things may answer there that know no TLS.
+    strictTransportSecurity: publicOrigin?.startsWith('https:') === true,
+  });
+}
 
 const SCRIPTS = '_expo/static/js/web';
 

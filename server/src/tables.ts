@@ -266,3 +266,32 @@ export const plans = pgTable(
     }),
   ],
 );
+
+/** The way in that is open now, one for each kitchen, and the wrong tries since somebody came in by it. */
+export const pairing = pgTable('pairing', {
+  kitchenId: kitchenId().primaryKey(),
+  codeHash: text('code_hash').notNull(),
+  secretHash: text('secret_hash').notNull(),
+  expiresAt: instant('expires_at').notNull(),
+  usedAt: instant('used_at'),
+  wrongTries: integer('wrong_tries').notNull().default(0),
+  /** Digits are not looked at before. */
+  waitsUntil: instant('waits_until'),
+});
+
+/** Browsers and calendars that are let in by a token; only its hash is kept. */
+export const pairedDevices = pgTable(
+  'paired_devices',
+  {
+    kitchenId: kitchenId(),
+    id: uuid('id').notNull(),
+    name: text('name').notNull(),
+    kind: text('kind').$type<'app' | 'calendar'>().notNull(),
+    tokenHash: text('token_hash').notNull().unique(),
+    pairedAt: instant('paired_at').notNull(),
+    lastUsedAt: instant('last_used_at'),
+    /** A removed one is known still, to be told to clear what it holds. */
+    removedAt: instant('removed_at'),
+  },
+  (table) => [primaryKey({ columns: [table.kitchenId, table.id] })],
+);

@@ -41,7 +41,7 @@ async function start(...args: string[]): Promise<RunningServer> {
 }
 
 async function exported(from: RunningServer): Promise<Unzipped> {
-  const response = await fetch(from.url + EXPORT_PATH);
+  const response = await fetch(from.url + EXPORT_PATH, { headers: from.letIn });
   expect(response.headers.get('content-type')).toBe(EXPORT_TYPE);
   return unzipSync(new Uint8Array(await response.arrayBuffer()));
 }
@@ -50,7 +50,7 @@ async function imported(to: RunningServer, file: Uint8Array, type = EXPORT_TYPE)
   const body = Buffer.from(file);
   const response = await fetch(to.url + IMPORT_PATH, {
     method: 'POST',
-    headers: { 'content-type': type },
+    headers: { 'content-type': type, ...to.letIn },
     body,
   });
   const lines = (await response.text()).trim().split('\n');

@@ -91,35 +91,77 @@ export async function runMain(
   return { status, said };
 }
 
+const CODE = /Pairing code[^\n]*: (\d{6})/;
+
+interface StartingWith {
+  program?: readonly string[];
+  engine?: string;
+  /** The command it is run by, such as one that puts it into a network of its own. */
+  within?: readonly string[];
+}
+
+/** What lets these tests in where nothing is open without pairing, by data folder. */
+const credentials = new Map<string, Record<string, string>>();
+
+/** Pairs with a server by the code it says at its start. */
+async function pairedWith(url: string, code: string): Promise<Record<string, string>> {
+  const response = await fetch(`${url}/api/pair`, {
+    method: 'POST',
+    headers: { 'content-type': 'application/json' },
+    body: JSON.stringify({ name: 'Tests', by: { code } }),
+  });
+  const [cookie] = response.headers.getSetCookie();
+  if (response.status !== 201 || cookie === undefined) throw new Error(await response.text());
+  return { cookie: cookie.replace(/;.*$/, '') };
+}
+
 /** The real server, as its own process on a free port. */
 export class RunningServer {
   private constructor(
     readonly process: ChildProcess,
     readonly url: string,
+    /** All it said so far. */
+    readonly said: () => string,
+    /** Headers that let a request in. */
+    readonly letIn: Record<string, string> = {},
   ) {}
 
   static async start(
     dataDir: string,
     args: readonly string[] = [],
     environment: Record<string, string> = {},
-    { program = ['--enable-source-maps', MAIN], engine = ENGINE } = {},
-  ) {
+    { program = ['--enable-source-maps', MAIN], engine = ENGINE, within = [] }: StartingWith = {},
+  ): Promise<RunningServer> {
     const database = await databaseOf(dataDir, engine);
-    return new Promise<RunningServer>((resolve, reject) => {
-      const child = spawn(process.execPath, [...program, ...args], {
-        env: { ...process.env, PORT: '0', SITE_DIR: SITE, ...database, ...environment },
+    const known = credentials.get(dataDir);
+    const pairs = engine === 'postgres' && program.includes(MAIN) && known === undefined;
+    const server = await new Promise<RunningServer>((resolve, reject) => {
+      const [command = process.execPath, ...rest] = [...within, process.execPath, ...program, ...args];
+      const child = spawn(command, pairs ? [...rest, '--pair'] : rest, {
+        env: { ...process.env, ANNOUNCE: 'off', PORT: '0', SITE_DIR: SITE, ...database, ...environment },
         stdio: ['ignore', 'pipe', 'pipe'],
       });
       let said = '';
       const listen = (chunk: Buffer): void => {
         said += chunk.toString();
         const url = /http:\/\/127\.0\.0\.1:\d+/.exec(said)?.[0];
-        if (url !== undefined) resolve(new RunningServer(child, url));
+        if (url !== undefined && (!pairs || CODE.test(said))) {
+          resolve(new RunningServer(child, url, () => said, known));
+        }
       };
       child.stdout.on('data', listen);
       child.stderr.on('data', listen);
       child.on('exit', (code) => reject(new Error(`exit ${code}: ${said}`)));
     });
+    if (!pairs) return server;
+    const letIn = await pairedWith(server.url, server.code());
+    credentials.set(dataDir, letIn);
+    return new RunningServer(server.process, server.url, server.said, letIn);
+  }
+
+  /** The pairing code it said at its start. */
+  code(): string {
+    return CODE.exec(this.said())?.[1] ?? '';
   }
 
   private ended(): Promise<number | null> {
@@ -143,7 +185,11 @@ export class RunningServer {
   ): Promise<Answer> {
     const response = await fetch(`${this.url}${path}`, {
       method,
-      headers: { ...(body !== undefined && { 'content-type': 'application/json' }), ...headers },
+      headers: {
+        ...(body !== undefined && { 'content-type': 'application/json' }),
+        ...this.letIn,
+        ...headers,
+      },
       ...(body !== undefined && { body: typeof body === 'string' ? body : JSON.stringify(body) }),
     });
     const text = await response.text();
@@ -171,7 +217,10 @@ export class RunningServer {
     headers: Record<string, string> = {},
   ): Promise<{ next: () => Promise<unknown>; end: () => void }> {
     const stop = new AbortController();
-    const response = await fetch(`${this.url}/api/live`, { headers, signal: stop.signal });
+    const response = await fetch(`${this.url}/api/live`, {
+      headers: { ...this.letIn, ...headers },
+      signal: stop.signal,
+    });
     const type = response.headers.get('content-type') ?? '';
     if (!response.body || !type.startsWith('text/event-stream'))
       throw new Error(`${response.status} ${type}`);

@@ -5,9 +5,11 @@ import { join } from 'node:path';
 import { z } from 'zod';
 import { createApp } from '../src/app';
 import { endComputeThreads } from '../src/compute';
+import { cameInHere } from '../src/entrance';
 import { makeKitchen } from '../src/kitchens';
 import { LiveStreams } from '../src/liveStreams';
 import { openDatabase } from '../src/openDatabase';
+import { namesOf } from '../src/serverNames';
 
 const EnvironmentSchema = z.object({
   DATA_DIR: z.string(),
@@ -30,9 +32,16 @@ async function main(): Promise<void> {
     live: new LiveStreams(database.feed),
     siteDir: SITE_DIR,
     kitchenDeleted: () => Promise.resolve(),
+    reach: { home: null, publicUrl: null },
+    isOwnName: namesOf([]),
+    openHere: true,
+    trustProxy: false,
     kitchenOf: (request) => ids[Number(request.get('x-kitchen') ?? 0)] ?? randomUUID(),
   });
-  const server = createServer(app).listen(0, '127.0.0.1', () => {
+  const server = createServer((request, response) => {
+    cameInHere(request);
+    app(request, response);
+  }).listen(0, '127.0.0.1', () => {
     const address = server.address();
     if (typeof address === 'object' && address) console.log(`http://127.0.0.1:${address.port}`);
   });

@@ -196,7 +196,47 @@ const ROUTE_CASES: Readonly<Record<RouteName, () => Promise<void>>> = {
   },
   changePlan: async () =>
     expect(await status(patch(`/api/plans/${ours.planId}`, { status: 'dropped' }))).toBe(404),
+  pair: async () => {
+    // A code is of one kitchen, and so is whoever comes in by it.
+    const { code } = (await create('/api/pairing-codes', undefined, OURS)).body;
+    const asked = { name: 'Phone', by: { code } };
+    expect(await status(create('/api/pair', asked, THEIRS))).toBe(403);
+    expect(await status(create('/api/pair', asked, OURS))).toBe(201);
+    expect((await get('/api/paired-devices')).body.devices).toEqual([]);
+  },
+  makePairingCode: async () => {
+    const ours = (await create('/api/pairing-codes', undefined, OURS)).body;
+    await create('/api/pairing-codes', undefined, THEIRS);
+    // Theirs does not end ours.
+    const asked = { name: 'Phone', by: { secret: ours.secret } };
+    expect(await status(create('/api/pair', asked, OURS))).toBe(201);
+  },
+  pairedDevices: async () => {
+    const { id } = await ourPhone();
+    expect(JSON.stringify((await get('/api/paired-devices')).body)).not.toContain(id);
+  },
+  renamePairedDevice: async () => {
+    const { id } = await ourPhone();
+    expect(await status(patch(`/api/paired-devices/${id}`, { name: 'Theirs' }))).toBe(404);
+  },
+  removePairedDevice: async () => {
+    const { id } = await ourPhone();
+    expect(await status(server.call('DELETE', `/api/paired-devices/${id}`, undefined, THEIRS))).toBe(404);
+    expect(JSON.stringify((await get('/api/paired-devices', OURS)).body)).toContain(id);
+  },
+  makeCalendarLink: async () => {
+    const { path } = (await create('/api/calendar-links', { name: 'Wall' }, OURS)).body;
+    expect((await get(path, OURS)).body).toContain(ours.planId);
+    expect(await status(get(path))).toBe(404);
+  },
+  homeNetwork: async () => expect((await get('/api/home-network')).body.state).toBe('elsewhere'),
+  switchHomeNetwork: async () => expect(await status(patch('/api/home-network', { on: true }))).toBe(200),
 };
+
+async function ourPhone(): Promise<{ id: string }> {
+  const { secret } = (await create('/api/pairing-codes', undefined, OURS)).body;
+  return (await create('/api/pair', { name: 'Phone', by: { secret } }, OURS)).body;
+}
 
 test('the routes that are looked at are all there are', () => {
   expect(Object.keys(ROUTE_CASES).sort()).toEqual(Object.keys(ROUTES).sort());

@@ -1,0 +1,207 @@
+import { mkdir, readFile, writeFile } from 'node:fs/promises';
+import type { RequestListener } from 'node:http';
+import { createServer } from 'node:http';
+import type { Server as TlsServer } from 'node:https';
+import { createServer as createTlsServer } from 'node:https';
+import type { Server, Socket } from 'node:net';
+import { createServer as createSocketServer } from 'node:net';
+import { join } from 'node:path';
+import type { HomeNetwork as Told } from '@humble-churn/contract';
+import { Bonjour } from 'bonjour-service';
+import { z } from 'zod';
+import type { KeyAndCertificate } from './homeCertificates';
+import { derOf, fingerprintOf, homeCertificates } from './homeCertificates';
+import { homeAddresses, inUrl, isHomeAddress, localName } from './serverNames';
+
+/** The first byte of a TLS handshake. */
+const TLS_HANDSHAKE = 0x16;
+/** Who connects and says nothing is let go after so long, ms. */
+const FIRST_BYTE_WITHIN_MS = 10_000;
+/** Looked this often whether the router gave another address, or the certificate nears its end, ms. */
+const LOOK_EVERY_MS = 60_000;
+
+const KeptSchema = z.object({ on: z.boolean() });
+
+export interface HomeOptions {
+  /** Where the certificates are kept, and whether it was switched on. */
+  folder: string;
+  port: number;
+  /** On whatever was chosen in the kitchen before. */
+  on: boolean;
+  /** Whether the machine's name is announced. */
+  announced: boolean;
+  answer: RequestListener;
+  /** Answers what comes without TLS. */
+  answerInTheClear: RequestListener;
+  /** A line stays open this long between two requests, ms. */
+  keepLineMs: number;
+}
+
+interface Open {
+  sockets: Server;
+  tls: TlsServer;
+  ends: (() => void)[];
+  certificate: KeyAndCertificate;
+}
+
+/** The app on the home network: over TLS, and without it the way to trust that. Both on one port. */
+export class HomeNetwork {
+  private open: Open | null = null;
+  private authority: KeyAndCertificate | null = null;
+  private trouble: string | null = null;
+  private readonly timer: NodeJS.Timeout;
+
+  private constructor(private readonly options: HomeOptions) {
+    this.timer = setInterval(() => void this.look(), LOOK_EVERY_MS);
+    this.timer.unref();
+  }
+
+  /** Goes on as it was left; where that fails it says so, and the kitchen is open on this machine all the same. */
+  static async start(options: HomeOptions): Promise<HomeNetwork> {
+    const network = new HomeNetwork(options);
+    if (options.on || (await network.wasOn())) await network.tryToOpen();
+    return network;
+  }
+
+  private get keptFile(): string {
+    return join(this.options.folder, 'home-network.json');
+  }
+
+  private async wasOn(): Promise<boolean> {
+    try {
+      return KeptSchema.parse(JSON.parse(await readFile(this.keptFile, 'utf8'))).on;
+    } catch {
+      return false;
+    }
+  }
+
+  /** Names and addresses of this machine that its certificate has. */
+  private names(): string[] {
+    return [localName(), ...homeAddresses()];
+  }
+
+  /** Where phones open the app, the best one first: a name only where phones are told it. */
+  addresses(): string[] {
+    if (!this.open) return [];
+    const { port, announced } = this.options;
+    const numbers = homeAddresses().filter((address) => !address.startsWith('fe80:'));
+    const hosts = announced ? [localName(), ...numbers] : [...numbers, localName()];
+    return hosts.map((host) => `https://${inUrl(host)}:${port}`);
+  }
+
+  tell(canSwitch: boolean): Told {
+    return {
+      state: this.open ? 'on' : 'off',
+      canSwitch,
+      addresses: this.addresses(),
+      fingerprint: this.authority && fingerprintOf(this.authority),
+      trouble: this.trouble,
+    };
+  }
+
+  /** The authority's certificate as phones install it; null until there is one. */
+  authorityCertificate(): Buffer | null {
+    return this.authority && derOf(this.authority);
+  }
+
+  /** Switches it, and remembers that for the next start. */
+  async turn(on: boolean): Promise<void> {
+    await mkdir(this.options.folder, { recursive: true });
+    await writeFile(this.keptFile, JSON.stringify({ on }));
+    if (on) await this.tryToOpen();
+    else await this.close();
+  }
+
+  private async tryToOpen(): Promise<void> {
+    if (this.open) return;
+    try {
+      await this.openUp();
+      this.trouble = null;
+    } catch (error) {
+      const taken = z.object({ code: z.literal('EADDRINUSE') }).safeParse(error).success;
+      this.trouble = taken
+        ? `Port ${this.options.port} is in use. Choose another with HOME_PORT, such as HOME_PORT=8798.`
+        : `The home network could not be opened: ${error instanceof Error ? error.message : String(error)}`;
+    }
+  }
+
+  private async openUp(): Promise<void> {
+    const { folder, port, announced, answer, answerInTheClear, keepLineMs } = this.options;
+    const names = this.names();
+    const made = await homeCertificates(folder, names, new Date());
+    this.authority = made.authority;
+    const tls = createTlsServer({ ...made.server, minVersion: 'TLSv1.2' }, answer);
+    const plain = createServer(answerInTheClear);
+    for (const server of [tls, plain]) {
+      server.keepAliveTimeout = keepLineMs;
+      server.headersTimeout = keepLineMs + 5000;
+    }
+    const lines = new Set<Socket>();
+    const sockets = createSocketServer((socket) => {
+      lines.add(socket);
+      socket.once('close', () => lines.delete(socket));
+      direct(socket, tls, plain);
+    });
+    await new Promise<void>((resolve, reject) => {
+      sockets.once('error', reject);
+      sockets.listen(port, () => resolve());
+    });
+    const ends = [() => lines.forEach((socket) => socket.destroy())];
+    if (announced) ends.push(announce(port));
+    this.open = { sockets, tls, ends, certificate: made.server };
+  }
+
+  /** A new certificate where the addresses are others than before, or where it nears its end. */
+  async look(now = new Date()): Promise<void> {
+    const { open } = this;
+    if (!open) {
+      if (this.trouble !== null) await this.tryToOpen();
+      return;
+    }
+    const { server } = await homeCertificates(this.options.folder, this.names(), now);
+    if (server.cert === open.certificate.cert) return;
+    open.certificate = server;
+    open.tls.setSecureContext({ ...server, minVersion: 'TLSv1.2' });
+  }
+
+  private async close(): Promise<void> {
+    const { open } = this;
+    this.open = null;
+    this.trouble = null;
+    if (!open) return;
+    const closed = new Promise<void>((resolve) => open.sockets.close(() => resolve()));
+    for (const end of open.ends) end();
+    await closed;
+  }
+
+  async stop(): Promise<void> {
+    clearInterval(this.timer);
+    await this.close();
+  }
+}
+
+/** Hands a line to the server that speaks what comes along it first; lines from beyond the home are shut. */
+function direct(socket: Socket, tls: TlsServer, plain: Server): void {
+  if (!isHomeAddress(socket.remoteAddress ?? '')) {
+    socket.destroy();
+    return;
+  }
+  socket.on('error', () => socket.destroy());
+  socket.setTimeout(FIRST_BYTE_WITHIN_MS, () => socket.destroy());
+  socket.once('data', (first) => {
+    socket.pause();
+    socket.setTimeout(0);
+    socket.removeAllListeners('timeout');
+    const server = first[0] === TLS_HANDSHAKE ? tls : plain;
+    socket.unshift(first);
+    server.emit('connection', socket);
+    process.nextTick(() => socket.resume());
+  });
+}
+
+/** Tells the home network this machine's name; answers how to stop. */
+function announce(port: number): () => void {
+  const announcer = new Bonjour({}, (error: unknown) => console.warn('The name is not announced:', error));
+  announcer.publish({ name: 'Humble Churn', type: 'https', port, host: localName() });
+  return () => announcer.unpublishAll(() => announcer.destroy());
+}
