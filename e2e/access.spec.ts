@@ -13,6 +13,8 @@ const SCREENS = [
   '/fridge',
   '/notebook',
   '/kitchen',
+  '/kitchen/phones',
+  '/pair',
   '/days',
   '/devices',
   '/ingredients/new',

@@ -1,22 +1,26 @@
-import { execFileSync, spawn, spawnSync } from 'node:child_process';
-import { cpSync, existsSync, mkdirSync, mkdtempSync, rmSync } from 'node:fs';
+import { spawn, spawnSync } from 'node:child_process';
+import { cpSync, existsSync, mkdirSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
-import { dirname, join } from 'node:path';
+import { basename, dirname, join } from 'node:path';
 import { BatchSchema } from '@humble-churn/contract';
 import { plainRecipe } from '@humble-churn/core';
 import { expect } from '@playwright/test';
 import { Kitchen, ROOT, test } from './kitchen';
 
-/** What git keeps, and what `npm run build` makes: all that a copy for running has. */
+/** The files that the last stage of the Dockerfile copies: all that a copy for running has. */
 function copyTo(folder: string): void {
-  const kept = execFileSync('git', ['ls-files', '-z'], { cwd: ROOT, encoding: 'utf8' }).split('\0');
-  const folders = ['server/drizzle', 'scripts', 'package.json', 'package-lock.json'];
-  const needed = kept.filter(
-    (path) => path.endsWith('/package.json') || folders.some((name) => path.startsWith(name)),
-  );
-  for (const path of [...needed, 'server/dist', 'client/dist']) {
-    mkdirSync(dirname(join(folder, path)), { recursive: true });
-    cpSync(join(ROOT, path), join(folder, path), { recursive: true });
+  const [, last = ''] = readFileSync(join(ROOT, 'Dockerfile'), 'utf8')
+    .split(/^FROM .*(?!AS build)$/m)
+    .slice(-2);
+  for (const [, line = ''] of last.matchAll(/^COPY --from=build (.*)$/gm)) {
+    const paths = line.split(' ');
+    const to = paths.pop() ?? '';
+    for (const path of paths) {
+      const from = path.replace('/app/', '');
+      const into = to.endsWith('/') ? join(folder, to, basename(from)) : join(folder, to);
+      mkdirSync(dirname(into), { recursive: true });
+      cpSync(join(ROOT, from), into, { recursive: true });
+    }
   }
 }
 

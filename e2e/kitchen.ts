@@ -23,15 +23,24 @@ export class Kitchen {
   private port = '0';
   /** The export it serves; the one that was built where it is null. */
   siteDir: string | null = null;
+  /** All it said so far. */
+  said = '';
 
-  constructor(private readonly args: readonly string[]) {}
+  constructor(
+    private readonly args: readonly string[],
+    /** The command it is run by, such as one that puts it into a network of its own. */
+    private readonly within: readonly string[] = [],
+  ) {}
 
   async start(): Promise<this> {
     this.url = await new Promise<string>((resolve, reject) => {
-      const child = spawn(process.execPath, ['server/dist/main.mjs', ...this.args], {
+      const all = [...this.within, process.execPath, 'server/dist/main.mjs', ...this.args];
+      const [command = process.execPath, ...args] = all;
+      const child = spawn(command, args, {
         cwd: ROOT,
         env: {
           ...process.env,
+          ANNOUNCE: 'off',
           TZ: ZONE,
           DATA_DIR: this.dataDir,
           PORT: this.port,
@@ -40,15 +49,15 @@ export class Kitchen {
         stdio: ['ignore', 'pipe', 'pipe'],
       });
       this.child = child;
-      let said = '';
+      this.said = '';
       const listen = (chunk: Buffer): void => {
-        said += chunk.toString();
-        const url = /http:\/\/127\.0\.0\.1:\d+/.exec(said)?.[0];
+        this.said += chunk.toString();
+        const url = /http:\/\/127\.0\.0\.1:\d+/.exec(this.said)?.[0];
         if (url !== undefined) resolve(url);
       };
       child.stdout.on('data', listen);
       child.stderr.on('data', listen);
-      child.once('exit', () => reject(new Error(said)));
+      child.once('exit', () => reject(new Error(this.said)));
     });
     // Back at the same address after a restart, as on the cook's own machine.
     this.port = new URL(this.url).port;

@@ -412,20 +412,32 @@ test('an ingredient, a recipe of it and settings saved while the server is away 
   }
 });
 
-test('what the server does not take is said, and the rest goes in', async ({ page, empty }) => {
+test('what the server does not take is said, kindly where another device was first, and the rest goes in', async ({
+  page,
+  empty,
+}) => {
   const batchId = await makeBatch(page, empty.url, { ...QUICK, name: 'Two hands' });
+  // It hears of nothing that others do, until it asks for the batch itself.
   await page.route(`**${LIVE_PATH}`, (route) => route.abort());
+  await page.route('**/api/changes?*', () => undefined);
   await page.goto(`${empty.url}/counter/${batchId}`);
   await expect(page.getByRole('button', { name: 'Weigh: done' })).toBeVisible();
-  // Another device is quicker; this one has not heard of it yet.
+  // Another device is quicker.
   expect(await say(page, empty.url, batchId, done('weigh'))).toBe(201);
   await page.getByRole('button', { name: 'Weigh: done' }).click();
-  await expect(page.getByText(/Not taken: weigh done\. This step is already done/)).toBeVisible();
+  await expect(page.getByText('Another device was first: weigh done.')).toBeVisible();
+  await expect(page.getByText(/Not taken/)).toHaveCount(0);
+  await page.getByRole('button', { name: 'Good', exact: true }).click();
+  await expect(page.getByText(/Another device was first/)).toBeHidden();
+  const blend = page.getByRole('button', { name: 'Start blending' });
+  await expect(blend).toBeVisible();
+  expect(await say(page, empty.url, batchId, { type: 'abandoned', reason: 'No time after all' })).toBe(201);
+  await blend.click();
+  await expect(page.getByText(/Not taken: .*begun.* This batch is already over/)).toBeVisible();
   await page.getByRole('button', { name: 'Dismiss' }).click();
   await expect(page.getByText(/Not taken/)).toBeHidden();
-  await expect(page.getByRole('button', { name: 'Start blending' })).toBeVisible();
   await allSent(page);
-  expect(effectiveEvents((await logOf(page, empty.url, batchId)).events.map(coreEvent))).toHaveLength(2);
+  expect(effectiveEvents((await logOf(page, empty.url, batchId)).events.map(coreEvent))).toHaveLength(3);
 });
 
 test('while entries are on their way nothing moves under a finger', async ({ page, empty }) => {
@@ -476,6 +488,10 @@ test('two devices show the same clock, and one hears of the other', async ({ pag
   await page.goto(`${empty.url}/counter/${batchId}`);
   const other = await context.newPage();
   await other.goto(`${empty.url}/counter/${batchId}`);
+  // Each says that the other has the step open, too.
+  for (const one of [page, other]) {
+    await expect(one.getByText('The kitchen’s own machine has this step open, too.')).toBeVisible();
+  }
   await page.getByRole('button', { name: 'Weigh: done' }).click();
   await page.getByRole('button', { name: 'The soak has begun' }).click();
   await expect(other.getByRole('timer')).toBeVisible();

@@ -127,6 +127,13 @@ export async function chromium() {
   if (!existsSync(CHROMIUM)) await debian(`Chromium at ${CHROMIUM}`, 'chromium');
 }
 
+/** Installs what a home network for the tests is made and trusted with when it is not there. */
+export async function homeNetwork() {
+  const there = (command) => spawnSync('sh', ['-c', `command -v ${command}`]).status === 0;
+  const missing = [!there('ip') && 'iproute2', !there('certutil') && 'libnss3-tools'].filter(Boolean);
+  if (missing.length > 0) await debian('what a home network is tested with', ...missing);
+}
+
 /** Installs Debian's PostgreSQL for the server's tests when it is not there. */
 export async function postgres() {
   if (postgresPrograms() === null) await debian('PostgreSQL', 'postgresql');

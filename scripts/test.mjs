@@ -1,7 +1,7 @@
 // npm test: from a fresh clone to lint, types, unit tests and browser tests.
 import { mkdirSync, readFileSync, readdirSync, rmSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { ROOT, chromium, packages, postgres, run, say, server, site } from './setUp.mjs';
+import { ROOT, chromium, homeNetwork, packages, postgres, run, say, server, site } from './setUp.mjs';
 
 const WORKSPACES = ['core', 'contract', 'server', 'client', 'client/worker', 'e2e'];
 const UNIT = join(ROOT, '.build/unit.json');
@@ -42,8 +42,15 @@ async function types() {
   return sound;
 }
 
+/** One after the other: Debian's packages are installed one at a time. */
+async function systemPackages() {
+  await postgres();
+  await homeNetwork();
+  return true;
+}
+
 // Each takes one core and neither minds the other. PostgreSQL is fetched meanwhile: that takes the network and the disk.
-let good = (await Promise.all([style(), types(), postgres().then(() => true)])).every(Boolean);
+let good = (await Promise.all([style(), types(), systemPackages()])).every(Boolean);
 // So is Chromium.
 const [unitGood] = await Promise.all([
   stage('Unit and server tests', 'npx', [

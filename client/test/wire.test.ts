@@ -148,10 +148,15 @@ describe('entries on their way', () => {
 
   test('that were refused are kept with the reason until they were seen', () => {
     const entry = enqueueEvents(BATCH_ID, [weighed]);
-    keepRefused(entry, 'Already done.');
+    keepRefused(entry, 'Already done.', true);
     expect(waitingEntries()).toEqual([]);
     const [refused] = refusedEntries();
-    expect(refused).toMatchObject({ key: entry.key, why: 'Already done.', body: { happenings: [weighed] } });
+    expect(refused).toMatchObject({
+      key: entry.key,
+      why: 'Already done.',
+      settled: true,
+      body: { happenings: [weighed] },
+    });
     if (refused) forgetRefused(refused);
     expect(refusedEntries()).toEqual([]);
   });
@@ -210,7 +215,7 @@ describe('entries on their way', () => {
     expect(both).toHaveLength(1);
     expect(both[0]).toMatchObject({ waiting: 1 });
     expect(both[0]?.state.current?.id).toBe('soak');
-    if (waiting[0]) keepRefused(waiting[0], 'No.');
+    if (waiting[0]) keepRefused(waiting[0], 'No.', false);
     expect(refusedEntries().map(entryLabel)).toEqual(['the start of Almond']);
   });
 
@@ -242,7 +247,7 @@ describe('entries on their way', () => {
       BATCH_ID,
       entry.key,
     ]);
-    keepRefused(dropping, 'This batch has been started.');
+    keepRefused(dropping, 'This batch has been started.', false);
     expect(refusedEntries().map(entryLabel)).toEqual(['the plan for Almond, dropped']);
     // No plan's entry touches a batch.
     expect(withBegun([], waitingEntries())).toEqual([]);

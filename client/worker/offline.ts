@@ -10,7 +10,7 @@ declare const self: ServiceWorkerGlobalScope & { __WB_MANIFEST: (PrecacheEntry |
 /** What releases before Workbox kept. */
 const EARLIER_CACHE = 'humble-churn-1';
 /** What is no screen: the server's answers, and files. */
-const NO_SCREENS = [/^\/api\//, /\.[a-z0-9]{2,12}$/i];
+const NO_SCREENS = [/^\/(api|calendar)\//, /\.[a-z0-9]{2,12}$/i];
 
 precacheAndRoute(self.__WB_MANIFEST);
 cleanupOutdatedCaches();
@@ -26,4 +26,15 @@ self.addEventListener('message', (event) => {
   const data: unknown = event.data;
   const asked = typeof data === 'object' && data !== null && 'type' in data && data.type === 'SKIP_WAITING';
   if (asked) void self.skipWaiting();
+});
+
+/** A notification that is tapped leads to the app, to the window that is open where there is one. */
+self.addEventListener('notificationclick', (event) => {
+  event.notification.close();
+  const show = async (): Promise<void> => {
+    const [open] = await self.clients.matchAll({ type: 'window' });
+    if (open) await open.focus();
+    else await self.clients.openWindow('/');
+  };
+  event.waitUntil(show());
 });

@@ -18,6 +18,7 @@ export * from './kitchenModel';
 export * from './pairing';
 export * from './plan';
 export * from './prediction';
+export * from './presence';
 export * from './problem';
 export * from './pulpRecipe';
 export * from './recipe';

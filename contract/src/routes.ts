@@ -29,6 +29,7 @@ import { FridgeLogSchema, KitchenPatchSchema, KitchenSchema } from './kitchen';
 import { AccountSchema, NotebookSchema } from './notebook';
 import { PAIRING_ROUTES } from './pairingRoutes';
 import { NewPlanSchema, PlanListSchema, PlanPatchSchema, PlanSchema } from './plan';
+import { PRESENCE_ROUTES } from './presence';
 import { PredictionSchema, UncertaintySchema } from './prediction';
 import {
   NewRecipeSchema,
@@ -302,6 +303,7 @@ export const ROUTES = {
     response: PlanSchema,
   }),
   ...PAIRING_ROUTES,
+  ...PRESENCE_ROUTES,
 } as const;
 
 export type RouteName = keyof typeof ROUTES;

@@ -13,6 +13,7 @@ import { knownHostsOnly, ownWritesOnly } from './requestGuards';
 import { askingDevice, onlyPaired, onlySealed } from './entrance';
 import type { Reach } from './pairingRoutes';
 import { serveOpen, servePairing } from './pairingRoutes';
+import { servePresence } from './presence';
 import {
   addIngredient,
   changeIngredient,
@@ -49,6 +50,7 @@ import {
   viewRecipe,
 } from './recipes';
 import { pageHeaders, serveSite } from './staticSite';
+import type { Metrics } from './metrics';
 
 export interface AppOptions {
   database: KitchenDatabase;
@@ -68,6 +70,7 @@ export interface AppOptions {
   openHere: boolean;
   /** The programs in front of this one whose word on where a request came from counts, as Express takes it. */
   trustProxy: boolean | number | string;
+  metrics: Metrics;
 }
 
 /** The server's application over an open database. */
@@ -78,6 +81,7 @@ export function createApp(options: AppOptions): Express {
   const serving: Serving = { app, database, kitchenOf };
   const logs = new BatchLogs(database.shared);
   app.disable('x-powered-by');
+  app.use(options.metrics.measured);
   // Before all routes: the logs of what is active are large, and say the same words again and again.
   // A stream is not held back to be pressed together.
   app.use(
@@ -102,6 +106,7 @@ export function createApp(options: AppOptions): Express {
   serveComputed(serving);
   serveRecipes(serving);
   serveBatches(serving, logs);
+  servePresence(serving);
   servePlans(serving, logs);
   app.get(LIVE_PATH, (request, response) =>
     live.serve(request, response, kitchenOf(request), askingDevice(request)),

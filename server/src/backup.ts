@@ -4,6 +4,7 @@ import { sql } from 'drizzle-orm';
 import { z } from 'zod';
 import type { Db, OpenDatabase } from './database';
 import { ZipWriter } from './zip';
+import { fault, log } from './log';
 
 /** What a backup says of itself, in `backup.json`. */
 export const BackupSchema = z.object({
@@ -154,7 +155,7 @@ export function backUpNightly(
       .then(() => makeBackup(database, place, now))
       .then(
         () => undefined,
-        (error: unknown) => console.error('The nightly backup failed:', error),
+        (error: unknown) => log.error(fault(error), 'The nightly backup failed'),
       );
   };
   const timer = setInterval(look, LOOK_EVERY_MS);

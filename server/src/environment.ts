@@ -1,9 +1,9 @@
-import { fileURLToPath } from 'node:url';
 import { z } from 'zod';
-
-const SITE = fileURLToPath(new URL('../../client/dist', import.meta.url));
+import { LOG_LEVELS } from './log';
 
 const PortSchema = z.coerce.number().int().min(0).max(65535);
+
+const AddressSchema = z.union([z.ipv4(), z.ipv6()]);
 
 /** Whom in front of this server to believe: nobody, a number of programs, or their addresses. */
 const TrustProxySchema = z
@@ -17,9 +17,9 @@ const TrustProxySchema = z
 const EnvironmentSchema = z.object({
   PORT: PortSchema.default(8787),
   /** The address to listen at in place of this machine's own; then nobody comes in without pairing. */
-  LISTEN: z.union([z.ipv4(), z.ipv6()]).optional(),
+  LISTEN: AddressSchema.optional(),
   DATA_DIR: z.string().min(1).default('./data'),
-  SITE_DIR: z.string().min(1).default(SITE),
+  SITE_DIR: z.string().min(1).optional(),
   DATABASE_URL: z.url({ protocol: /^postgres(ql)?$/ }).optional(),
   BACKUP_DIR: z.string().min(1).optional(),
   BACKUPS_KEPT: z.coerce.number().int().min(1).max(1000).default(14),
@@ -31,6 +31,10 @@ const EnvironmentSchema = z.object({
     .default('')
     .transform((text) => text.split(/[\s,]+/).filter((name) => name !== '')),
   TRUST_PROXY: TrustProxySchema,
+  /** Where programs that look after the server ask; nowhere where it is left out. */
+  OPS_PORT: PortSchema.optional(),
+  OPS_LISTEN: AddressSchema.default('127.0.0.1'),
+  LOG_LEVEL: z.enum(LOG_LEVELS).default('warn'),
   PUBLIC_URL: z
     .url({ protocol: /^https?$/ })
     .transform((url) => url.replace(/\/+$/, ''))
@@ -51,6 +55,9 @@ const WHAT_IS_TAKEN: Readonly<Record<keyof Environment, string>> = {
   ANNOUNCE: '“on” or “off”',
   ALLOWED_HOSTS: 'names with commas between',
   TRUST_PROXY: 'a number of programs in front of this one, or their addresses',
+  OPS_PORT: 'a number up to 65535',
+  OPS_LISTEN: 'an address such as 127.0.0.1',
+  LOG_LEVEL: `one of ${LOG_LEVELS.join(', ')}`,
   PUBLIC_URL: 'an address such as https://kitchen.example',
 };
 

@@ -1,5 +1,6 @@
 import type { OpenDatabase } from './database';
 import { firstKitchen } from './kitchens';
+import { fault, log } from './log';
 
 /** The kitchen of a server that serves one household: the first of its database, whichever that is at the time. */
 export class HomeKitchen {
@@ -12,7 +13,7 @@ export class HomeKitchen {
     this.stop = database.feed.listen((what) => {
       // Another process may have deleted it.
       if (what !== 'missed' && what.revision !== null) return;
-      this.lookAgain().catch((error: unknown) => console.error('The kitchen cannot be looked up:', error));
+      this.lookAgain().catch((error: unknown) => log.error(fault(error), 'The kitchen cannot be looked up'));
     });
   }
 

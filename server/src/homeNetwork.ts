@@ -12,6 +12,7 @@ import { z } from 'zod';
 import type { KeyAndCertificate } from './homeCertificates';
 import { derOf, fingerprintOf, homeCertificates } from './homeCertificates';
 import { homeAddresses, inUrl, isHomeAddress, localName } from './serverNames';
+import { fault, log } from './log';
 
 /** The first byte of a TLS handshake. */
 const TLS_HANDSHAKE = 0x16;
@@ -201,7 +202,7 @@ function direct(socket: Socket, tls: TlsServer, plain: Server): void {
 
 /** Tells the home network this machine's name; answers how to stop. */
 function announce(port: number): () => void {
-  const announcer = new Bonjour({}, (error: unknown) => console.warn('The name is not announced:', error));
+  const announcer = new Bonjour({}, (error: unknown) => log.warn(fault(error), 'The name is not announced'));
   announcer.publish({ name: 'Humble Churn', type: 'https', port, host: localName() });
   return () => announcer.unpublishAll(() => announcer.destroy());
 }

@@ -12,6 +12,7 @@ import { importKitchen } from './kitchenImport';
 import { kitchenSettings } from './kitchens';
 import { asProblem } from './problemAnswer';
 import { ProblemError } from './problemError';
+import { fault, log } from './log';
 
 /** Sends the whole kitchen as a file. */
 export async function sendExport(kitchen: KitchenAccess, response: Response): Promise<void> {
@@ -25,7 +26,7 @@ export async function sendExport(kitchen: KitchenAccess, response: Response): Pr
     if (!response.headersSent) throw error;
     const gone = response.destroyed;
     response.destroy();
-    if (!gone) console.error('An export was broken off:', error);
+    if (!gone) log.error(fault(error), 'An export was broken off');
   }
 }
 

@@ -15,7 +15,7 @@ import type { ChangeScope, Scope } from './kitchenAccess';
 import { ProblemError } from './problemError';
 import { raiseRevision, readRevisions } from './revision';
 import { problemsOf } from './unreadable';
-import { fridgeReadings, kitchens } from './tables';
+import { fridgeReadings, kitchens, pairedDevices } from './tables';
 
 /** A kitchen nobody has set up yet. */
 const NEW_KITCHEN: Omit<KitchenSettings, 'timeZone' | 'timeZoneSet'> = {
@@ -136,9 +136,16 @@ export async function deleteKitchen(scope: ChangeScope, name: string): Promise<v
       fields: [{ path: ['name'], message }],
     });
   }
+  const letIn = await db.delete(pairedDevices).where(eq(pairedDevices.kitchenId, kitchenId)).returning();
   // Every table refers to it, and is deleted from with it.
   await db.delete(kitchens).where(eq(kitchens.id, kitchenId));
-  if ((await firstKitchen({ db })) === null) await makeKitchen({ db }, now);
+  if ((await firstKitchen({ db })) === null) {
+    const after = await makeKitchen({ db }, now);
+    // Whoever was let in is in the one that takes its place; in somebody else's they would not be.
+    if (letIn.length > 0) {
+      await db.insert(pairedDevices).values(letIn.map((device) => ({ ...device, kitchenId: after })));
+    }
+  }
   raised(null);
 }
 

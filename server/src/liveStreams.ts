@@ -60,6 +60,11 @@ export class LiveStreams {
     for (const [response, { deviceId }] of this.open) if (deviceId === removed) response.end();
   }
 
+  /** How many are open. */
+  get count(): number {
+    return this.open.size;
+  }
+
   /** Ends all streams: the server is about to stop. */
   endAll(): void {
     this.stop();

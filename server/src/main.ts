@@ -1,5 +1,6 @@
 import { join, resolve } from 'node:path';
 import { setTimeout as sleep } from 'node:timers/promises';
+import { fileURLToPath } from 'node:url';
 import { parseArgs } from 'node:util';
 import { backupsIn, makeBackup } from './backup';
 import { DataFolderBusy } from './dataLock';
@@ -8,6 +9,10 @@ import type { DatabasePlace } from './openDatabase';
 import { openDatabase } from './openDatabase';
 import { restoreBackup } from './restore';
 import { startServer } from './server';
+import { fault, log } from './log';
+
+/** Where the app is built to. */
+const SITE = fileURLToPath(new URL('../../client/dist', import.meta.url));
 
 const OPTIONS = {
   /** Fill an empty database with the demo kitchen. */
@@ -58,6 +63,7 @@ async function backUp(place: DatabasePlace): Promise<string> {
 
 async function main(): Promise<void> {
   const environment = readEnvironment(process.env);
+  log.level = environment.LOG_LEVEL;
   const { DATA_DIR, DATABASE_URL, BACKUP_DIR, BACKUPS_KEPT } = environment;
   const { values } = parseArgs({ options: OPTIONS });
   const dataDir = resolve(DATA_DIR);
@@ -79,7 +85,7 @@ async function main(): Promise<void> {
   }
   const server = await startServer({
     ...place,
-    siteDir: resolve(environment.SITE_DIR),
+    siteDir: resolve(environment.SITE_DIR ?? SITE),
     port: environment.PORT,
     listen: environment.LISTEN ?? null,
     home: values.home,
@@ -88,6 +94,10 @@ async function main(): Promise<void> {
     allowedHosts: environment.ALLOWED_HOSTS,
     publicUrl: environment.PUBLIC_URL ?? null,
     trustProxy: environment.TRUST_PROXY,
+    operations:
+      environment.OPS_PORT === undefined
+        ? null
+        : { port: environment.OPS_PORT, address: environment.OPS_LISTEN },
     pair: values.pair,
     demo: values.demo,
     rebuild: values.rebuild,
@@ -101,7 +111,7 @@ async function main(): Promise<void> {
     server.stop().then(
       () => process.exit(0),
       (error: unknown) => {
-        console.error(error);
+        log.error(fault(error), 'It did not stop in good order');
         process.exit(1);
       },
     );
@@ -111,7 +121,7 @@ async function main(): Promise<void> {
   process.on('SIGUSR2', () => {
     server.backUp().then(
       (path) => console.log(`Backed up to ${path}`),
-      (error: unknown) => console.error('The backup failed:', error),
+      (error: unknown) => log.error(fault(error), 'The backup failed'),
     );
   });
 }

@@ -93,6 +93,15 @@ export async function listDevices(
   return { devices: rows.map((row) => shown(row, asking)) };
 }
 
+/** What one that is let in is called; null for who is none. */
+export async function nameOfDevice({ db, kitchenId }: Scope, deviceId: string): Promise<string | null> {
+  const [row] = await db
+    .select({ name: pairedDevices.name })
+    .from(pairedDevices)
+    .where(and(eq(pairedDevices.kitchenId, kitchenId), eq(pairedDevices.id, deviceId)));
+  return row?.name ?? null;
+}
+
 /** Changes one that is let in; what is none is said so. */
 async function changeDevice(
   { db, kitchenId }: Scope,

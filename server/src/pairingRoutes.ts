@@ -33,7 +33,12 @@ export function serveOpen(serving: Serving, reach: Reach): void {
   app.get(AUTHORITY_PATH, (_request, response) => {
     const certificate = reach.home?.authorityCertificate();
     if (!certificate) throw new ProblemError('not-found', 'This server has no authority of its own.');
-    response.type('application/x-x509-ca-cert').set('Cache-Control', 'no-cache').send(certificate);
+    response
+      .type('application/x-x509-ca-cert')
+      .set('Cache-Control', 'no-cache')
+      // The page in the clear asks for it over TLS to find out whether this phone trusts it: another origin to a browser.
+      .set('Cross-Origin-Resource-Policy', 'cross-origin')
+      .send(certificate);
   });
   const { path, method, status, response: answer } = ROUTES.pair;
   app[method](path, async (request, response) => {

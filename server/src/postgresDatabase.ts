@@ -6,6 +6,7 @@ import type { OpenDatabase } from './database';
 import type { Before } from './migrations';
 import { bringUpToDate } from './migrations';
 import { postgresFeed } from './postgresFeed';
+import { fault, log } from './log';
 
 /** Connections of one process: each is a transaction at a time, and PostgreSQL takes 100 in all unless told otherwise. */
 const MOST_CONNECTIONS = 10;
@@ -29,7 +30,7 @@ export async function openPostgres(
     connectionTimeoutMillis: CONNECT_WITHIN_MS,
   });
   // A connection that breaks while nobody uses it: the next one who asks gets a new one.
-  pool.on('error', (error) => console.error(`A connection to the database broke: ${error.message}`));
+  pool.on('error', (error) => log.error(fault(error), 'A connection to the database broke'));
   const alone: OpenDatabase['alone'] = async (work) => {
     const client = await pool.connect();
     try {

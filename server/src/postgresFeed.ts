@@ -4,6 +4,7 @@ import { sql } from 'drizzle-orm';
 import pg from 'pg';
 import { z } from 'zod';
 import type { ChangeFeed } from './database';
+import { fault, log } from './log';
 
 const CHANNEL = 'kitchen_changes';
 /** A connection that broke is opened anew after so long, ms. */
@@ -22,7 +23,7 @@ export async function postgresFeed(url: string): Promise<ChangeFeed & { close: (
 
   const connect = async (): Promise<void> => {
     const next = new pg.Client({ connectionString: url, keepAlive: true });
-    next.on('error', (error) => console.error(`The database stopped telling of changes: ${error.message}`));
+    next.on('error', (error) => log.error(fault(error), 'The database stopped telling of changes'));
     next.on('end', () => void again());
     next.on('notification', ({ payload }) => {
       const change = PayloadSchema.parse(JSON.parse(payload ?? ''));

@@ -3,6 +3,7 @@ import type { ErrorRequestHandler } from 'express';
 import { z } from 'zod';
 import { ComputeCancelled } from './compute';
 import { ProblemError } from './problemError';
+import { fault, log } from './log';
 
 /** The most JSON that is taken at once. */
 export const BODY_LIMIT = '256kb';
@@ -17,8 +18,8 @@ function tellFault(error: unknown): ProblemError {
   const query = QueryErrorSchema.safeParse(error);
   const cause = CauseSchema.safeParse(query.success ? query.data.cause : error);
   const said = cause.success ? cause.data : { message: String(error), code: undefined };
-  if (query.success) console.error(`${said.message} in: ${query.data.query}`);
-  else console.error(error);
+  if (query.success) log.error({ fault: said.message, query: query.data.query }, 'A query failed');
+  else log.error(fault(error), 'A request failed');
   if (DISK_FULL.test(said.code ?? '') || DISK_FULL.test(said.message)) {
     return new ProblemError(
       'disk-full',

@@ -21,6 +21,9 @@ import { makeCode } from './pairing';
 import { listDevices } from './pairedDevices';
 import { forgetOldKeys } from './routeHandlers';
 import { inUrl, namesOf } from './serverNames';
+import { log } from './log';
+import { Metrics } from './metrics';
+import { openOperations } from './operations';
 
 const KEEP_LINE_MS = 120_000;
 
@@ -51,6 +54,8 @@ export interface ServerOptions extends DatabasePlace {
   /** Where others reach it, through a program in front of it. */
   publicUrl: string | null;
   trustProxy: boolean | number | string;
+  /** Where programs that look after the server ask; null for nowhere. */
+  operations: { port: number; address: string } | null;
   /** Say a pairing code at the start. */
   pair: boolean;
   /** Fill an empty database with the demo kitchen. */
@@ -79,7 +84,12 @@ export async function startServer(options: ServerOptions): Promise<RunningServer
     await forgetOldKeys(database.db, now);
     await tellUnreadable(kitchen);
     const live = new LiveStreams(database.feed);
-    const { servers, network } = await openDoors(options, database, live, home);
+    const metrics = new Metrics(() => live.count);
+    const { servers, network } = await openDoors(options, database, live, home, metrics);
+    const { operations } = options;
+    if (operations) {
+      servers.push(await openOperations(operations.port, operations.address, database, metrics));
+    }
     const endBackups = backUpNightly(database, options.backups);
     return {
       url: urlOf(servers),
@@ -106,6 +116,7 @@ async function openDoors(
   database: OpenDatabase,
   live: LiveStreams,
   home: HomeKitchen,
+  metrics: Metrics,
 ): Promise<{ servers: Server[]; network: HomeNetwork | null }> {
   const { siteDir, publicUrl, trustProxy, allowedHosts } = options;
   const personal = isPersonal(options);
@@ -119,6 +130,7 @@ async function openDoors(
     reach,
     isOwnName: namesOf([...allowedHosts, ...(publicUrl === null ? [] : [new URL(publicUrl).host])]),
     openHere: personal,
+    metrics,
     trustProxy,
   });
   const servers = await listenHere(options, (request, response) => {
@@ -177,8 +189,8 @@ function stopped(server: Server): Promise<void> {
 
 /** Says at the start what of the kitchen cannot be read: it is left out of every list. */
 async function tellUnreadable(kitchen: KitchenAccess): Promise<void> {
-  for (const { kind, id, name, problems } of await kitchen.read(listUnreadable)) {
-    console.warn(`Cannot be read and is left out: ${kind} ${name ?? id} (${problems.join('; ')})`);
+  for (const { kind, id, problems } of await kitchen.read(listUnreadable)) {
+    log.warn({ kind, id, problems }, 'A row cannot be read and is left out');
   }
 }
 

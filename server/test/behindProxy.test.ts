@@ -1,5 +1,4 @@
-import { once } from 'node:events';
-import { createServer } from 'node:net';
+import { freePort } from './freePort';
 import type { Answer } from './runningServer';
 import { RunningServer, newDataDir, removeDataDir } from './runningServer';
 
@@ -21,11 +20,7 @@ function pair(code: string, headers: Record<string, string>): Promise<Answer> {
 }
 
 beforeAll(async () => {
-  const taken = createServer().listen(0);
-  await once(taken, 'listening');
-  const address = taken.address();
-  own = { HOME_PORT: String(typeof address === 'object' ? address?.port : 0) };
-  taken.close();
+  own = { HOME_PORT: String(await freePort()) };
   server = await RunningServer.start(dataDir, [], PUBLIC, { engine: 'pglite' });
 });
 afterAll(async () => {

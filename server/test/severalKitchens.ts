@@ -6,6 +6,7 @@ import { z } from 'zod';
 import { createApp } from '../src/app';
 import { endComputeThreads } from '../src/compute';
 import { cameInHere } from '../src/entrance';
+import { Metrics } from '../src/metrics';
 import { makeKitchen } from '../src/kitchens';
 import { LiveStreams } from '../src/liveStreams';
 import { openDatabase } from '../src/openDatabase';
@@ -36,6 +37,7 @@ async function main(): Promise<void> {
     isOwnName: namesOf([]),
     openHere: true,
     trustProxy: false,
+    metrics: new Metrics(() => 0),
     kitchenOf: (request) => ids[Number(request.get('x-kitchen') ?? 0)] ?? randomUUID(),
   });
   const server = createServer((request, response) => {

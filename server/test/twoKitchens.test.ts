@@ -179,6 +179,15 @@ const ROUTE_CASES: Readonly<Record<RouteName, () => Promise<void>>> = {
     expect(await status(create(path(mine), entry, THEIRS))).toBe(201);
     expect(await status(create(path(other), entry, OURS))).toBe(409);
   },
+  atStep: async () => {
+    const path = `/api/batches/${ours.batchId}/at-step`;
+    const at = (step: string): unknown => ({ page: randomUUID(), step });
+    await server.call('POST', path, at('blend'), OURS);
+    expect((await server.call('POST', path, at('blend'), THEIRS)).body.others).toEqual([]);
+    expect((await server.call('POST', path, at('strain'), OURS)).body.others).toMatchObject([
+      { step: 'blend' },
+    ]);
+  },
   plans: async () => expect((await get('/api/plans')).body.plans).toEqual([]),
   makePlan: async () => {
     // Our batch takes up nothing of theirs: the same glass fits without being moved.

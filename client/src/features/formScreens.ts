@@ -11,3 +11,4 @@ export const IngredientScreen = lazy(async () => ({ default: (await screens()).I
 export const CorrectIngredientScreen = lazy(async () => ({
   default: (await screens()).CorrectIngredientScreen,
 }));
+export const PhonesScreen = lazy(async () => ({ default: (await screens()).PhonesScreen }));

@@ -4,10 +4,11 @@ import { useRefused } from '../wire/batches';
 import { useWaiting } from '../wire/sending';
 import { useAway } from '../wire/connectivity';
 import { entryLabel } from '../wire/entryLabels';
+import type { Refused } from '../wire/outbox';
 import { onUnkept, unkeptCount } from '../wire/outbox';
 import { Button } from './Button';
 import { AppText } from './AppText';
-import { CloudOff, TriangleAlert } from './icons';
+import { CircleCheck, CloudOff, TriangleAlert } from './icons';
 import { SPACE, useColours } from './theme';
 
 /** An entry that takes no longer than this is not worth a word, ms. */
@@ -45,19 +46,33 @@ export function PendingEntries() {
         )}
       </View>
       {refused.map((entry) => (
-        <View
-          key={entry.key}
-          role="alert"
-          style={[styles.strip, { backgroundColor: colour.buoySoft, borderColor: colour.buoy }]}
-        >
-          <TriangleAlert size={20} color={colour.buoy} aria-hidden />
-          <AppText kind="small" style={styles.words}>
-            Not taken: {entryLabel(entry)}. {entry.why}
-          </AppText>
-          <Button label="Dismiss" kind="quiet" onPress={() => forget(entry)} />
-        </View>
+        <RefusedEntry key={entry.key} entry={entry} onDismiss={() => forget(entry)} />
       ))}
     </>
+  );
+}
+
+/** What was not taken, and why; kindly where another device had just done the same. */
+function RefusedEntry({ entry, onDismiss }: { entry: Refused; onDismiss: () => void }) {
+  const colour = useColours();
+  const { settled, why } = entry;
+  const look = settled
+    ? { backgroundColor: colour.kelpSoft, borderColor: colour.kelp }
+    : { backgroundColor: colour.buoySoft, borderColor: colour.buoy };
+  return (
+    <View role={settled ? 'status' : 'alert'} style={[styles.strip, look]}>
+      {settled ? (
+        <CircleCheck size={20} color={colour.kelp} aria-hidden />
+      ) : (
+        <TriangleAlert size={20} color={colour.buoy} aria-hidden />
+      )}
+      <AppText kind="small" style={styles.words}>
+        {settled
+          ? `Another device was first: ${entryLabel(entry)}. Its entry stands in the record, once; nothing is lost.`
+          : `Not taken: ${entryLabel(entry)}. ${why}`}
+      </AppText>
+      <Button label={settled ? 'Good' : 'Dismiss'} kind="quiet" onPress={onDismiss} />
+    </View>
   );
 }
 

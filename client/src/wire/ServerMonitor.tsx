@@ -13,6 +13,7 @@ import { useAway } from './connectivity';
 import { ingredientsQuery } from './kitchen';
 import { hearChanges, useLive } from './live';
 import { notebookQuery } from './notebook';
+import { homeNetworkQuery, pairedDevicesQuery } from './pairing';
 import { plansQuery } from './plans';
 import { recipesQuery } from './recipes';
 
@@ -32,6 +33,8 @@ async function fetchForAway(client: QueryClient): Promise<void> {
   await client.prefetchQuery({ ...plansQuery, staleTime });
   await client.prefetchInfiniteQuery({ ...notebookQuery, staleTime });
   await client.prefetchQuery({ ...accountQuery, staleTime });
+  await client.prefetchQuery({ ...pairedDevicesQuery, staleTime });
+  await client.prefetchQuery({ ...homeNetworkQuery, staleTime });
 }
 
 /** Listens for the server while it is away, and has everything fetched anew when it is back. */

@@ -2,6 +2,7 @@ import type { Problem, Route } from '@humble-churn/contract';
 import { ProblemSchema } from '@humble-churn/contract';
 import { z } from 'zod';
 import { noteReach } from './connectivity';
+import { noteNotLetIn } from './letIn';
 
 /** The server said no, and why, in its own words. */
 export class ServerRefused extends Error {
@@ -12,9 +13,23 @@ export class ServerRefused extends Error {
 
 /** The server could not be reached, or said something nobody understands. */
 export class ServerUnreachable extends Error {
-  constructor() {
-    super('The kitchen’s server does not answer. What was confirmed is kept; try again when it is back.');
+  constructor(
+    words = 'The kitchen’s server does not answer. What was confirmed is kept; try again when it is back.',
+  ) {
+    super(words);
   }
+}
+
+/** The server lets this device in only once it is paired; until then it is as if it were not reached. */
+class NotPaired extends ServerUnreachable {
+  constructor({ detail, reason }: Problem) {
+    super(detail);
+    noteNotLetIn(reason);
+  }
+}
+
+function refusal(problem: Problem): Error {
+  return problem.code === 'not-paired' ? new NotPaired(problem) : new ServerRefused(problem);
 }
 
 /**
@@ -86,7 +101,7 @@ export async function callApi<P extends Shape, Q extends Shape, B extends Shape,
   }, signal);
   if (response.ok) return route.response.parse(said);
   const problem = ProblemSchema.safeParse(said);
-  throw problem.success ? new ServerRefused(problem.data) : new ServerUnreachable();
+  throw problem.success ? refusal(problem.data) : new ServerUnreachable();
 }
 
 /** Sends a file, and hands on each line of JSON that the server answers with as it comes. */
@@ -109,7 +124,7 @@ export async function sendFile<L extends Shape>(
     for (const text of lines.filter((one) => one !== '')) {
       const said: unknown = JSON.parse(text);
       if (ok) onLine(line.parse(said));
-      else throw new ServerRefused(ProblemSchema.parse(said));
+      else throw refusal(ProblemSchema.parse(said));
     }
     if (done) return;
   }

@@ -2,8 +2,10 @@ import {
   AccountSchema,
   BatchListSchema,
   BatchSchema,
+  HomeNetworkSchema,
   NotebookSchema,
   OwnItemSchema,
+  PairedDeviceSchema,
   PlanListSchema,
   SavedRecipeSchema,
 } from '@humble-churn/contract';
@@ -14,6 +16,7 @@ import { removeOldestQuery } from '@tanstack/react-query-persist-client';
 import { z } from 'zod';
 import { FETCHED, deviceStorage } from './deviceStorage';
 import { KitchenWithLogSchema } from './kitchen';
+import { wasRemoved } from './letIn';
 
 /** What is kept on the device, by the first word of its query key. */
 const KEPT: Readonly<Record<string, z.ZodType>> = {
@@ -24,6 +27,8 @@ const KEPT: Readonly<Record<string, z.ZodType>> = {
   recipes: z.array(SavedRecipeSchema),
   plans: PlanListSchema,
   account: AccountSchema,
+  'paired-devices': z.array(PairedDeviceSchema),
+  'home-network': HomeNetworkSchema,
 };
 
 /** The notebook's pages that were looked at; more of them than this are fetched anew, the device has little room. */
@@ -94,8 +99,17 @@ export function readKept(text: string): PersistedClient {
 
 /** Keeps what was last fetched in the browser, so that a reload while the server is away still shows it. */
 export function keptCache(): Persister {
+  const device = deviceStorage();
+  const storage = device && {
+    getItem: (name: string) => device.getItem(name),
+    removeItem: (name: string) => device.removeItem(name),
+    // What is in memory still is not put back on a device that was cleared.
+    setItem: (name: string, value: string) => {
+      if (!wasRemoved()) device.setItem(name, value);
+    },
+  };
   return createAsyncStoragePersister({
-    storage: deviceStorage(),
+    storage,
     key: FETCHED,
     throttleTime: 1000,
     // Where the device is full the least recent goes, not all of it.

@@ -7,15 +7,17 @@ import { readEntry } from './commandEntries';
 import { FETCHED, deviceStorage, keepOnDevice } from './deviceStorage';
 import { fromEarlierEntry } from './earlierEntries';
 
-/** A command that the server did not take, with its reason. */
-export type Refused = Entry & { why: string };
+/**
+ * A command that the server did not take, with its reason; `settled` where another device had said the same before.
+ */
+export type Refused = Entry & { why: string; settled: boolean };
 
 // Commands on their way to the server. Each is written to the device before it waits, under a key of its own, so that
 // neither a closed tab nor a second one can lose it, and is struck off when the server has answered.
 const WAITING = 'humble-churn.waiting.';
 const REFUSED = 'humble-churn.refused.';
 
-const WhySchema = z.looseObject({ why: z.string() });
+const WhySchema = z.looseObject({ why: z.string(), settled: z.boolean().default(false) });
 
 function stored<E extends Entry>(prefix: string, read: (value: unknown) => E | null): E[] {
   const found: E[] = [];
@@ -45,7 +47,7 @@ export function refusedEntries(): Refused[] {
   return stored(REFUSED, (value) => {
     const entry = readWaiting(value);
     const why = WhySchema.safeParse(value);
-    return entry && why.success ? { ...entry, why: why.data.why } : null;
+    return entry && why.success ? { ...entry, why: why.data.why, settled: why.data.settled } : null;
   });
 }
 
@@ -131,8 +133,8 @@ export function dequeue(entry: Entry): void {
 }
 
 /** Keeps what the server did not take, so that the cook can see it. */
-export function keepRefused(entry: Entry, why: string): void {
-  keepOnDevice(REFUSED + entry.key, { ...entry, why });
+export function keepRefused(entry: Entry, why: string, settled: boolean): void {
+  keepOnDevice(REFUSED + entry.key, { ...entry, why, settled });
   dequeue(entry);
 }
 

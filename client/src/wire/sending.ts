@@ -5,7 +5,7 @@ import { useQueryClient } from '@tanstack/react-query';
 import { useCallback, useSyncExternalStore } from 'react';
 import type { z } from 'zod';
 import { takeAnswer } from './answers';
-import { ServerUnreachable, callApi, isWorthTryingAgain } from './apiClient';
+import { ServerRefused, ServerUnreachable, callApi, isWorthTryingAgain } from './apiClient';
 import { askChanges } from './changes';
 import type { Command, CommandEffect, Entry } from './commandEntries';
 import { batchIdOf } from './commandEntries';
@@ -73,6 +73,19 @@ async function sendEntry(client: QueryClient, entry: Entry): Promise<void> {
   takeAnswer<CommandName>(client, entry.name, answer, entry.body);
 }
 
+/** Reasons by which what was entered already stands, by another device's entry. */
+const SETTLED_BY = new Set([
+  'step-already-done',
+  'already-running',
+  'not-running',
+  'jar-gone',
+  'already-begun',
+]);
+
+function isSettled(error: Error): boolean {
+  return error instanceof ServerRefused && SETTLED_BY.has(error.problem.reason ?? '');
+}
+
 type Sending = MutationOptions<void, Error, Entry>;
 
 /** Entries go out one after another in the order they were made, and again until the server has answered. */
@@ -85,7 +98,7 @@ export function entryMutation(client: QueryClient): Sending {
     networkMode: 'always',
     onSuccess: (_, entry) => dequeue(entry),
     onError: (error, entry) => {
-      keepRefused(entry, error.message);
+      keepRefused(entry, error.message, isSettled(error));
       client.setQueryData(['refused'], refusedEntries());
       // The screen then shows how things really stand.
       const batchId = batchIdOf(entry);

@@ -21,6 +21,7 @@ import { SPACE } from '../../ui/theme';
 import { useKeys } from '../../ui/useKeys';
 import { DevicesPanel } from '../devices';
 import { momentText } from '../../wire/moments';
+import { AlsoThere } from './AlsoThere';
 import { eventLabel } from './eventLabels';
 import { StepAlertsPanel } from './StepAlertsPanel';
 import { RealityPanel } from './RealityPanel';
@@ -136,6 +137,7 @@ function Guide({ batch, kitchen }: { batch: KnownBatch; kitchen: KnownKitchen })
         // Its place is held while the look is not known: nothing moves under a finger.
         <View style={styles.band}>{look && <BatchBand look={look} width="100%" height={14} />}</View>
       )}
+      {current && <AlsoThere batchId={batch.id} steps={state.steps} shown={shown} />}
       <StepTrack
         steps={state.steps}
         current={current}

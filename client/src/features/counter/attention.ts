@@ -87,8 +87,16 @@ export function callTheCook(words: string, ways: Ways): void {
   if (ways.chime) chime();
   if (ways.speech) speak(words);
   if (ways.notice && document.hidden && 'Notification' in window && Notification.permission === 'granted') {
-    new Notification('Humble Churn', { body: words, tag: 'humble-churn-step' });
+    void notify(words);
   }
+}
+
+/** Through the kept app where there is one: a phone's browser lets no page notify by itself. */
+async function notify(words: string): Promise<void> {
+  const how = { body: words, tag: 'humble-churn-step', icon: '/icons/icon-192.png' };
+  const kept = 'serviceWorker' in navigator ? await navigator.serviceWorker.getRegistration() : undefined;
+  if (kept) await kept.showNotification('Humble Churn', how);
+  else new Notification('Humble Churn', how);
 }
 
 /** Keeps the screen awake while `on`, where the browser can. */

@@ -2,11 +2,14 @@ import { zodResolver } from '@hookform/resolvers/zod';
 import { ChosenTimeZoneSchema, KitchenSettingsSchema } from '@humble-churn/contract';
 import type { OwnItem } from '@humble-churn/core';
 import { formatTemp } from '@humble-churn/core';
+import { useRouter } from 'expo-router';
 import { useContext, useState } from 'react';
 import { Controller, useForm, useWatch } from 'react-hook-form';
+import { StyleSheet, View } from 'react-native';
 import type { z } from 'zod';
 import type { KnownKitchen } from '../../wire/kitchen';
 import { useAskedAnew, useKitchen, useOwnIngredients } from '../../wire/kitchen';
+import { Button } from '../../ui/Button';
 import { Choice } from '../../ui/Choice';
 import { COLUMNS_MAX_PX, Columns } from '../../ui/Columns';
 import { FormChoice, FormMeasure, FormName, FormSchemaContext } from '../../ui/FormFields';
@@ -219,6 +222,7 @@ function MeasuresPanel({ control }: SettingsProps) {
 
 /** What holds on this device only. */
 function DevicePanel() {
+  const router = useRouter();
   const theme = useContext(ThemeChoiceContext);
   return (
     <Panel title="This device">
@@ -235,7 +239,12 @@ function DevicePanel() {
       <AppText kind="small" tone="soft">
         Press ? for the keys.
       </AppText>
+      <View style={styles.row}>
+        <Button label="Phones of the house" onPress={() => router.navigate('/kitchen/phones')} />
+      </View>
       <SafetyLink />
     </Panel>
   );
 }
+
+const styles = StyleSheet.create({ row: { alignItems: 'flex-start' } });

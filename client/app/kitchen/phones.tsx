@@ -1,0 +1,5 @@
+import { PhonesScreen } from '~/features/formScreens';
+
+export default function Phones() {
+  return <PhonesScreen />;
+}
