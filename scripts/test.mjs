@@ -29,13 +29,10 @@ mkdirSync(join(ROOT, '.build'), { recursive: true });
 rmSync(UNIT, { force: true });
 rmSync(BROWSER, { force: true });
 
-async function style() {
-  const linted = await stage('Lint', 'npx', ['eslint', '.']);
-  return (await stage('Format', 'npx', ['prettier', '--check', '.'])) && linted;
-}
+const style = () => stage('Lint', 'npx', ['eslint', '.']);
 
-async function types() {
-  let sound = true;
+async function formatAndTypes() {
+  let sound = await stage('Format', 'npx', ['prettier', '--check', '.']);
   for (const folder of WORKSPACES) {
     sound = (await stage(`Types of ${folder}`, 'npx', ['tsc', '-p', folder])) && sound;
   }
@@ -50,7 +47,7 @@ async function systemPackages() {
 }
 
 // Each takes one core and neither minds the other. PostgreSQL is fetched meanwhile: that takes the network and the disk.
-let good = (await Promise.all([style(), types(), systemPackages()])).every(Boolean);
+let good = (await Promise.all([style(), formatAndTypes(), systemPackages()])).every(Boolean);
 // So is Chromium.
 const [unitGood] = await Promise.all([
   stage('Unit and server tests', 'npx', [

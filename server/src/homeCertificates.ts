@@ -164,16 +164,6 @@ export function stillServes(
   );
 }
 
-/** SHA-256 of a certificate, in pairs of hexadecimal digits. */
-export function fingerprintOf({ cert }: KeyAndCertificate): string {
-  return new X509Certificate(cert).fingerprint256;
-}
-
-/** The certificate in the form that phones install. */
-export function derOf({ cert }: KeyAndCertificate): Buffer {
-  return new X509Certificate(cert).raw;
-}
-
 /** Two files of a folder: read, or made where one of them is missing or cannot be read. */
 async function keptOr(
   folder: string,

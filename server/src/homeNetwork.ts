@@ -1,3 +1,4 @@
+import { X509Certificate } from 'node:crypto';
 import { mkdir, readFile, writeFile } from 'node:fs/promises';
 import type { RequestListener } from 'node:http';
 import { createServer } from 'node:http';
@@ -10,7 +11,6 @@ import type { HomeNetwork as Told } from '@humble-churn/contract';
 import { Bonjour } from 'bonjour-service';
 import { z } from 'zod';
 import type { KeyAndCertificate } from './homeCertificates';
-import { derOf, fingerprintOf, homeCertificates } from './homeCertificates';
 import { homeAddresses, inUrl, isHomeAddress, localName } from './serverNames';
 import { fault, log } from './log';
 
@@ -48,7 +48,7 @@ interface Open {
 /** The app on the home network: over TLS, and without it the way to trust that. Both on one port. */
 export class HomeNetwork {
   private open: Open | null = null;
-  private authority: KeyAndCertificate | null = null;
+  private authority: X509Certificate | null = null;
   private trouble: string | null = null;
   private readonly timer: NodeJS.Timeout;
 
@@ -81,6 +81,12 @@ export class HomeNetwork {
     return [localName(), ...homeAddresses()];
   }
 
+  /** As they are kept, or new ones; what makes them is loaded only here, most kitchens never need it. */
+  private async certificates(now: Date): Promise<Record<'authority' | 'server', KeyAndCertificate>> {
+    const { homeCertificates } = await import('./homeCertificates');
+    return homeCertificates(this.options.folder, this.names(), now);
+  }
+
   /** Where phones open the app, the best one first: a name only where phones are told it. */
   addresses(): string[] {
     if (!this.open) return [];
@@ -95,14 +101,14 @@ export class HomeNetwork {
       state: this.open ? 'on' : 'off',
       canSwitch,
       addresses: this.addresses(),
-      fingerprint: this.authority && fingerprintOf(this.authority),
+      fingerprint: this.authority?.fingerprint256 ?? null,
       trouble: this.trouble,
     };
   }
 
   /** The authority's certificate as phones install it; null until there is one. */
   authorityCertificate(): Buffer | null {
-    return this.authority && derOf(this.authority);
+    return this.authority?.raw ?? null;
   }
 
   /** Switches it, and remembers that for the next start. */
@@ -127,10 +133,9 @@ export class HomeNetwork {
   }
 
   private async openUp(): Promise<void> {
-    const { folder, port, announced, answer, answerInTheClear, keepLineMs } = this.options;
-    const names = this.names();
-    const made = await homeCertificates(folder, names, new Date());
-    this.authority = made.authority;
+    const { port, announced, answer, answerInTheClear, keepLineMs } = this.options;
+    const made = await this.certificates(new Date());
+    this.authority = new X509Certificate(made.authority.cert);
     const tls = createTlsServer({ ...made.server, minVersion: 'TLSv1.2' }, answer);
     const plain = createServer(answerInTheClear);
     for (const server of [tls, plain]) {
@@ -159,7 +164,7 @@ export class HomeNetwork {
       if (this.trouble !== null) await this.tryToOpen();
       return;
     }
-    const { server } = await homeCertificates(this.options.folder, this.names(), now);
+    const { server } = await this.certificates(now);
     if (server.cert === open.certificate.cert) return;
     open.certificate = server;
     open.tls.setSecureContext({ ...server, minVersion: 'TLSv1.2' });

@@ -53,6 +53,18 @@ test('the first device comes in by the code that is said at the start', async ()
   expect((await server.call('PATCH', '/api/kitchen', { name: 'X' }, other)).status).toBe(403);
 });
 
+test('a device that is removed hears no more, at once', async () => {
+  await server.stop();
+  server = await RunningServer.start(dataDir, ['--pair'], PUBLIC, { engine: 'pglite' });
+  const paired = await pair(server.code(), FORWARDED);
+  const letIn = { cookie: (paired.headers.getSetCookie()[0] ?? '').replace(/;.*$/, ''), ...FORWARDED };
+  const live = await server.live(letIn);
+  const ended = expect(live.next()).rejects.toThrow('the stream ended');
+  const path = `/api/paired-devices/${paired.body.id}`;
+  expect((await server.call('DELETE', path, undefined, letIn)).status).toBe(200);
+  await ended;
+});
+
 test('started again it says no code unless it is asked to', async () => {
   await server.stop();
   server = await RunningServer.start(dataDir, [], PUBLIC, { engine: 'pglite' });

@@ -3,11 +3,11 @@ import { request as plain } from 'node:http';
 import { request as sealed } from 'node:https';
 import { createInterface } from 'node:readline';
 
-function call({ url, method, headers, body, ca }) {
+function call({ url, method, headers, body, ca, tls }) {
   return new Promise((resolve, reject) => {
     const request = url.startsWith('https:') ? sealed : plain;
     // Held to the address it calls, whatever the Host header says.
-    const asked = request(url, { method, headers, ca, agent: false, servername: '' }, (response) => {
+    const asked = request(url, { method, headers, ca, agent: false, servername: '', ...tls }, (response) => {
       const parts = [];
       response.on('data', (part) => parts.push(part));
       response.on('error', reject);

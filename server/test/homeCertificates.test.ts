@@ -5,13 +5,7 @@ import { join } from 'node:path';
 import { connect, createServer } from 'node:tls';
 import fc from 'fast-check';
 import type { KeyAndCertificate } from '../src/homeCertificates';
-import {
-  fingerprintOf,
-  homeCertificates,
-  makeAuthority,
-  makeServerCertificate,
-  stillServes,
-} from '../src/homeCertificates';
+import { homeCertificates, makeAuthority, makeServerCertificate, stillServes } from '../src/homeCertificates';
 import { waitAfterS } from '../src/pairing';
 import { isHomeAddress, localName, namesOf } from '../src/serverNames';
 
@@ -67,7 +61,6 @@ test('the authority vouches for servers and for no other authority; its limits m
   expect(certificate.ca).toBe(true);
   // The object identifier of the name constraints, and the word that they are critical after it.
   expect(certificate.raw.toString('hex')).toContain('0603551d1e0101ff');
-  expect(fingerprintOf(authority)).toMatch(/^([0-9A-F]{2}:){31}[0-9A-F]{2}$/);
 });
 
 test('a server’s certificate is good for 397 days at most, and renewed a month before', async () => {

@@ -2,6 +2,7 @@ import type { ChildProcess } from 'node:child_process';
 import { spawn, spawnSync } from 'node:child_process';
 import { createInterface } from 'node:readline';
 import { join } from 'node:path';
+import type { SecureContextOptions } from 'node:tls';
 import { z } from 'zod';
 
 /** Making a network takes the rights of root. */
@@ -24,6 +25,8 @@ export interface Asked {
   body?: unknown;
   /** The authority that is trusted, as PEM; none but the machine's own where it is left out. */
   ca?: string;
+  /** Besides, what it speaks. */
+  tls?: Pick<SecureContextOptions, 'minVersion' | 'maxVersion' | 'ciphers'>;
 }
 
 export interface HomeAnswer {
@@ -94,10 +97,17 @@ export class HomeNamespaces {
   }
 
   /** A request from the phone; rejects with the code of what went wrong. */
-  async call(url: string, { method = 'GET', headers = {}, body, ca }: Asked = {}): Promise<HomeAnswer> {
+  async call(url: string, { method = 'GET', headers = {}, body, ca, tls }: Asked = {}): Promise<HomeAnswer> {
     this.caller ??= this.startCaller();
     const json = body === undefined ? {} : { 'content-type': 'application/json' };
-    const asked = { url, method, headers: { ...json, ...headers }, ca, body: body && JSON.stringify(body) };
+    const asked = {
+      url,
+      method,
+      headers: { ...json, ...headers },
+      ca,
+      tls,
+      body: body && JSON.stringify(body),
+    };
     const line = await new Promise<string>((resolve) => {
       this.waiting.push(resolve);
       this.caller?.stdin?.write(`${JSON.stringify(asked)}\n`);

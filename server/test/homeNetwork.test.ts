@@ -124,6 +124,12 @@ test('names that were allowed, and the machine’s own, are answered to', async 
   }
 });
 
+test('no older TLS than 1.2 is spoken', async () => {
+  const older = { maxVersion: 'TLSv1.1', minVersion: 'TLSv1', ciphers: 'DEFAULT@SECLEVEL=0' } as const;
+  await expect(phone('/', { tls: older })).rejects.toThrow(/PROTO|ECONNRESET/);
+  expect((await phone('/', { tls: { maxVersion: 'TLSv1.2' } })).status).toBe(200);
+});
+
 describe('paired', () => {
   let paired: HomeAnswer;
   let headers: Record<string, string>;
@@ -165,6 +171,12 @@ describe('paired', () => {
     const own = { ...headers, origin: `https://${home.address}:8788`, 'sec-fetch-site': 'same-origin' };
     const asked = { method: 'PATCH', headers: own, body: { name: 'Ferry kitchen' } };
     expect((await phone('/api/kitchen', asked)).body.name).toBe('Ferry kitchen');
+  });
+
+  test('no cache keeps what the kitchen answers', async () => {
+    for (const path of ['/api/kitchen', '/api/paired-devices', '/api/plans.ics', '/api/kitchen/export.zip']) {
+      expect((await phone(path, { headers })).headers['cache-control']).toBe('no-store');
+    }
   });
 
   test('is listed, can be called another name, and shows a code of its own', async () => {

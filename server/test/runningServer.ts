@@ -3,6 +3,7 @@ import { spawn, spawnSync } from 'node:child_process';
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { basename, join } from 'node:path';
+import { setTimeout as sleep } from 'node:timers/promises';
 import { plainRecipe } from '@humble-churn/core';
 import pg from 'pg';
 
@@ -154,7 +155,13 @@ export class RunningServer {
       child.on('exit', (code) => reject(new Error(`exit ${code}: ${said}`)));
     });
     if (!pairs) return server;
-    const letIn = await pairedWith(server.url, server.code());
+    const letIn = await pairedWith(server.url, server.code()).catch(async (error: unknown) => {
+      // Another server of the same database was started meanwhile: its code ended this one, and lets all in.
+      for (let tries = 0; tries < 200 && !credentials.has(dataDir); tries++) await sleep(50);
+      const others = credentials.get(dataDir);
+      if (!others) throw error;
+      return others;
+    });
     credentials.set(dataDir, letIn);
     return new RunningServer(server.process, server.url, server.said, letIn);
   }

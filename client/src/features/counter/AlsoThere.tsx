@@ -1,11 +1,10 @@
 import type { StepState } from '@humble-churn/core';
 import { StyleSheet, View } from 'react-native';
 import { AppText } from '../../ui/AppText';
-import { SPACE, useColours } from '../../ui/theme';
 import { useAlsoThere } from '../../wire/presence';
 import { stepName } from './stepLabels';
 
-/** Who else has this batch open at the counter, and at which step. */
+/** Who else has this batch open at the counter, and at which step. Its line is always held: nothing moves under a finger. */
 export function AlsoThere({
   batchId,
   steps,
@@ -15,25 +14,20 @@ export function AlsoThere({
   steps: readonly StepState[];
   shown: StepState | null;
 }) {
-  const colour = useColours();
-  const others = useAlsoThere(batchId, shown?.id ?? null);
+  const [first, ...more] = useAlsoThere(batchId, shown?.id ?? null);
+  const at = steps.find(({ id }) => id === first?.step);
+  const where = first?.step === shown?.id ? 'this step' : at ? `“${stepName(at)}”` : 'this batch';
+  const who = first?.device == null ? 'The kitchen’s own machine' : `“${first.device}”`;
+  const others = more.length > 0 ? ` and ${more.length} more` : '';
   return (
-    <View role="status" aria-live="polite">
-      {others.map(({ page, device, step }) => {
-        const at = steps.find(({ id }) => id === step);
-        const where = step === shown?.id ? 'this step' : at ? `“${stepName(at)}”` : 'this batch';
-        return (
-          <View key={page} style={[styles.line, { borderColor: colour.brass }]}>
-            <AppText kind="small">
-              {`${device === null ? 'The kitchen’s own machine' : `“${device}”`} has ${where} open, too. Whoever ends a step first ends it for both.`}
-            </AppText>
-          </View>
-        );
-      })}
+    <View role="status" aria-live="polite" style={styles.line}>
+      {first && (
+        <AppText kind="small" tone="brass" numberOfLines={1}>
+          {others === '' ? `${who} has ${where} open, too.` : `${who}${others} have it open, too.`}
+        </AppText>
+      )}
     </View>
   );
 }
 
-const styles = StyleSheet.create({
-  line: { borderLeftWidth: 3, paddingLeft: SPACE.small },
-});
+const styles = StyleSheet.create({ line: { minHeight: 20 } });

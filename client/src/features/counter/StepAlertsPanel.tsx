@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import { Notice } from '../../ui/Notice';
 import { Panel } from '../../ui/Panel';
+import { AppText } from '../../ui/AppText';
 import { Toggle } from '../../ui/Toggle';
 import type { Ways } from './attention';
 import { askToNotify, canNotify, chime, speak } from './attention';
@@ -16,6 +17,10 @@ export function StepAlertsPanel({
   const [refused, setRefused] = useState(false);
   return (
     <Panel title="How to call you">
+      <AppText kind="small" tone="soft">
+        On this device, for each clock at the counter and when a plan begins, as long as the app is open. One
+        that the phone put to sleep calls nobody: set the phone’s own alarm, too.
+      </AppText>
       <Toggle
         label="Chime when time is up"
         on={ways.chime}
@@ -32,6 +37,12 @@ export function StepAlertsPanel({
           if (on) speak('I will say when time is up.');
         }}
       />
+      {!canNotify() && (
+        <AppText kind="small" tone="soft">
+          This browser does not let the page notify here: it was refused, the page is not secure, or a phone
+          wants the app on its home screen first.
+        </AppText>
+      )}
       {canNotify() && (
         <Toggle
           label="Notify while the page is out of sight"

@@ -1,3 +1,5 @@
 export { doseText, eventLabel } from './eventLabels';
 export { HygieneAnswers } from './HygieneAnswers';
 export { stepName } from './stepLabels';
+export { StepAlertsPanel } from './StepAlertsPanel';
+export { useWays } from './attention';

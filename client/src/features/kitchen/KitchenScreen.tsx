@@ -5,7 +5,6 @@ import { formatTemp } from '@humble-churn/core';
 import { useRouter } from 'expo-router';
 import { useContext, useState } from 'react';
 import { Controller, useForm, useWatch } from 'react-hook-form';
-import { StyleSheet, View } from 'react-native';
 import type { z } from 'zod';
 import type { KnownKitchen } from '../../wire/kitchen';
 import { useAskedAnew, useKitchen, useOwnIngredients } from '../../wire/kitchen';
@@ -73,10 +72,15 @@ function Settings({ kitchen, own, onImported }: Props) {
   });
   const { control } = form;
   const currency = useWatch({ control, name: 'currency' });
+  const router = useRouter();
   const trouble = useAutosave(form, kitchen);
   return (
     <FormSchemaContext value={FormSchema}>
-      <Screen title="Kitchen" maxWidth={COLUMNS_MAX_PX}>
+      <Screen
+        title="Kitchen"
+        maxWidth={COLUMNS_MAX_PX}
+        aside={<Button label="Phones of the house" onPress={() => router.navigate('/kitchen/phones')} />}
+      >
         <AppText kind="small" tone="soft">
           Each setting is saved as you change it.
         </AppText>
@@ -222,7 +226,6 @@ function MeasuresPanel({ control }: SettingsProps) {
 
 /** What holds on this device only. */
 function DevicePanel() {
-  const router = useRouter();
   const theme = useContext(ThemeChoiceContext);
   return (
     <Panel title="This device">
@@ -239,12 +242,7 @@ function DevicePanel() {
       <AppText kind="small" tone="soft">
         Press ? for the keys.
       </AppText>
-      <View style={styles.row}>
-        <Button label="Phones of the house" onPress={() => router.navigate('/kitchen/phones')} />
-      </View>
       <SafetyLink />
     </Panel>
   );
 }
-
-const styles = StyleSheet.create({ row: { alignItems: 'flex-start' } });

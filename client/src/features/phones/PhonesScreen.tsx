@@ -8,6 +8,7 @@ import { Toggle } from '../../ui/Toggle';
 import { AppText } from '../../ui/AppText';
 import { useKitchen } from '../../wire/kitchen';
 import { useHomeNetwork, usePairedDevices, useSwitchHomeNetwork } from '../../wire/pairing';
+import { StepAlertsPanel, useWays } from '../counter';
 import { CalendarPanel } from './CalendarPanel';
 import { DeviceList } from './DeviceList';
 import { ShowCode } from './ShowCode';
@@ -18,6 +19,7 @@ export function PhonesScreen() {
   const network = useHomeNetwork();
   const devices = usePairedDevices(false);
   const kitchen = useKitchen();
+  const [ways, setWays] = useWays();
   if (!network.data || !devices.data || !kitchen.data) {
     return <QueryFallback title="Phones" what="the phones" queries={[network, devices, kitchen]} />;
   }
@@ -33,17 +35,18 @@ export function PhonesScreen() {
           <>
             <NetworkPanel network={network.data} />
             {network.data.state !== 'off' && <ShowCode known={apps.length} />}
-            <WhatWorks />
           </>
         }
         right={
           <>
             <DeviceList devices={apps} household={kitchen.data} />
+            <StepAlertsPanel ways={ways} onChange={setWays} />
             <CalendarPanel
               calendars={calendars}
               addresses={network.data.addresses}
               household={kitchen.data}
             />
+            <WhatWorks />
           </>
         }
       />
