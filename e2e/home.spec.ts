@@ -1,9 +1,10 @@
+import AxeBuilder from '@axe-core/playwright';
 import { plainRecipe } from '@humble-churn/core';
 import type { Page } from '@playwright/test';
 import { expect } from '@playwright/test';
 import jsQR from 'jsqr';
 import { test } from './home';
-import { opensOffline } from './kitchen';
+import { allSent, opensOffline } from './kitchen';
 
 const PLAIN = plainRecipe('Made by two', 'almond', 6.6, 8);
 const RECIPE = { ...PLAIN, soak: { ...PLAIN.soak, method: 'none' as const } };
@@ -21,6 +22,16 @@ function ask<T>(page: Page, method: string, path: string, body?: unknown): Promi
     },
     [method, path, body] as const,
   ) as Promise<T>;
+}
+
+/** Axe finds nothing, and nothing is cut off on the smallest phone. */
+async function isAccessible(page: Page): Promise<void> {
+  const { violations } = await new AxeBuilder({ page }).setLegacyMode().analyze();
+  expect(violations.map(({ id }) => id)).toEqual([]);
+  await page.setViewportSize({ width: 320, height: 640 });
+  const beyond = () => page.evaluate(() => document.documentElement.scrollWidth - window.innerWidth);
+  await expect.poll(beyond).toBeLessThanOrEqual(0);
+  await page.setViewportSize({ width: 390, height: 844 });
 }
 
 /** The digits that are shown on the machine with the kitchen. */
@@ -70,6 +81,7 @@ test('a phone reads the square code, comes to trust the kitchen, and is let in',
   await stranger.goto(scanned);
   await expect(stranger.getByRole('heading', { level: 1, name: 'Trust the kitchen first' })).toBeVisible();
   await expect(stranger.getByRole('region', { name: /^2\. Trust it/ })).toBeVisible();
+  await isAccessible(stranger);
   const saving = stranger.waitForEvent('download');
   await stranger.getByRole('button', { name: 'Get the certificate' }).click();
   expect((await saving).suggestedFilename()).toBe('kitchen-authority.crt');
@@ -79,6 +91,7 @@ test('a phone reads the square code, comes to trust the kitchen, and is let in',
   // It trusts it already, and is taken on by itself.
   await expect(phone).toHaveURL(`${scanned.replace('http:', 'https:')}`);
   await phone.getByRole('textbox', { name: 'This device’s name' }).fill('Phone by the kettle');
+  await isAccessible(phone);
   await phone.getByRole('button', { name: 'Pair' }).click();
   await expect(phone.getByRole('link', { name: 'Counter' })).toBeVisible();
   await expect(phone).toHaveURL(`${home.url}/`);
@@ -145,6 +158,8 @@ test('two make one batch, a phone and the machine itself, one of them offline, t
   await expect(phone.getByText(/waiting, kept on this device/)).toBeVisible();
   await laptop.getByRole('button', { name: ended }).click();
   await expect(laptop.getByRole('button', { name: ended })).toHaveCount(0);
+  // Confirmed, and so the first.
+  await allSent(laptop);
   await home.kitchen.stop('SIGKILL');
   await phone.reload();
   await expect(phone.getByText(/waiting, kept on this device/)).toBeVisible();
@@ -167,4 +182,21 @@ test('two make one batch, a phone and the machine itself, one of them offline, t
   await expect(phone.getByRole('main').getByRole('heading', { level: 2 }).first()).toHaveText(
     (await heading.textContent()) ?? '',
   );
+
+  // A browser that forgot its token is let in anew, and what was entered meanwhile is sent, once.
+  await phone.context().setOffline(true);
+  await phone.getByRole('button', { name: /Smooth/ }).click();
+  await expect(phone.getByText(/waiting, kept on this device/)).toBeVisible();
+  await phone.context().clearCookies();
+  await phone.context().setOffline(false);
+  await expect(phone.getByRole('heading', { level: 1, name: 'Pair this device' })).toBeVisible();
+  await laptop.goto(`${home.kitchen.url}/kitchen/phones`);
+  await phone.getByRole('textbox', { name: 'Code' }).fill(await shownCode(laptop));
+  await phone.getByRole('button', { name: 'Pair' }).click();
+  await expect(phone.getByRole('link', { name: 'Counter' })).toBeVisible();
+  const feltBy = async (): Promise<number> =>
+    (await log(laptop)).filter((line) => line.startsWith('step-done')).length;
+  await expect.poll(feltBy).toBe(3);
+  await allSent(phone);
+  expect(await feltBy()).toBe(3);
 });

@@ -5,9 +5,9 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { AUTHORITY_PATH } from '@humble-churn/contract';
 import type { Browser, BrowserContext, Page } from '@playwright/test';
-import { chromium, test as base } from '@playwright/test';
+import { chromium } from '@playwright/test';
 import { HomeNamespaces } from '../server/test/homeNamespaces';
-import { Kitchen } from './kitchen';
+import { Kitchen, test as base } from './kitchen';
 
 /** Where the phone's browser believes the kitchen's own authority, and where it does not. */
 type Trust = 'trusting' | 'new';
@@ -91,6 +91,7 @@ export class Home {
   }
 }
 
+// From the other one: tests of both then share the browser's processes.
 export const test = base.extend<{ home: Home }>({
   home: async ({}, use) => {
     const home = new Home();

@@ -1,7 +1,6 @@
 import type { ChildProcess } from 'node:child_process';
 import { spawn } from 'node:child_process';
-import { mkdtempSync, rmSync } from 'node:fs';
-import { tmpdir } from 'node:os';
+import { rmSync } from 'node:fs';
 import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import type { Batch } from '@humble-churn/contract';
@@ -10,6 +9,7 @@ import type { EventBody, Recipe, StepKind } from '@humble-churn/core';
 import { batchState } from '@humble-churn/core';
 import type { Page } from '@playwright/test';
 import { test as base, expect } from '@playwright/test';
+import { newFolder } from '../server/test/newFolder';
 
 /** Where the kitchens stand; another zone shows what the app does at another time of day. */
 export const ZONE = process.env['KITCHEN_ZONE'] ?? 'Europe/Lisbon';
@@ -17,7 +17,7 @@ export const ROOT = join(dirname(fileURLToPath(import.meta.url)), '..');
 
 /** The real server over the real export, on a folder of its own. It can be stopped, killed and started again. */
 export class Kitchen {
-  readonly dataDir = mkdtempSync(join(tmpdir(), 'humble-churn-e2e-'));
+  readonly dataDir = newFolder('humble-churn-e2e-');
   url = '';
   private child: ChildProcess | null = null;
   private port = '0';

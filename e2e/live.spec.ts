@@ -741,9 +741,15 @@ test('batches under way stand by their own look, the next due first, and a soak 
   expect(new Set(grounds).size).toBe(grounds.length);
 });
 
-test('time is called out on any screen, once, and not for what was over before', async ({ page, empty }) => {
+test('time is called out on any screen, once, and not for what was over before', async ({
+  page,
+  context,
+  empty,
+}) => {
+  await context.grantPermissions(['notifications']);
   await page.addInitScript(() => {
-    localStorage.setItem('humble-churn.attention', JSON.stringify({ chime: true, speech: true }));
+    const ways = { chime: true, speech: true, notice: true };
+    localStorage.setItem('humble-churn.attention', JSON.stringify(ways));
     const spoken: string[] = [];
     Object.assign(window, { spoken });
     Object.defineProperty(window, 'speechSynthesis', {
@@ -765,6 +771,9 @@ test('time is called out on any screen, once, and not for what was over before',
   await expect.poll(async () => (await serverMs(page, empty.url)) - begunMs).toBeGreaterThan(1000);
   await page.goto(`${empty.url}/shelf`);
   await expect(page.getByRole('heading', { name: 'Shelf' })).toBeVisible();
+  await opensOffline(page);
+  // Out of sight, as when another app is in front: a browser without a screen never says so by itself.
+  await page.evaluate(() => Object.defineProperty(document, 'hidden', { get: () => true }));
   const batchId = await makeBatch(page, empty.url, { ...QUICK, name: 'Called now' });
   await say(page, empty.url, batchId, done('weigh'));
   await say(page, empty.url, batchId, { type: 'step-begun', step: 'blend-1', timerS: 5 });
@@ -775,4 +784,12 @@ test('time is called out on any screen, once, and not for what was over before',
   const saidMs = Date.now();
   await expect.poll(async () => (await serverMs(page, empty.url)) - saidMs).toBeGreaterThan(2000);
   expect(await spoken()).toHaveLength(1);
+  // Through the kept app: a phone's browser lets no page notify by itself.
+  const notified = await page.evaluate(async () => {
+    const kept = await navigator.serviceWorker.ready;
+    return (await kept.getNotifications()).map(({ title, body }) => `${title}: ${body}`);
+  });
+  expect(notified.filter((words) => words.includes('Called'))).toEqual([
+    'Humble Churn: Called now: stop, and feel a drop between finger and thumb.',
+  ]);
 });

@@ -72,7 +72,7 @@ async function checkPlans(query, engine) {
 }
 
 async function onEngine(engine, note) {
-  const dataDir = newDataDir();
+  const dataDir = newDataDir({ onDisk: true });
   await (await RunningServer.start(dataDir, ['--demo'], {}, { engine })).stop();
   await runSql(dataDir, MANY, { engine });
   if (engine === 'postgres') {

@@ -1,4 +1,5 @@
-// npm run demo: everything from a fresh clone to the demo kitchen in a browser. --fresh starts it over.
+// npm run demo: everything from a fresh clone to the demo kitchen in a browser. --fresh starts it over, --home opens it
+// to phones.
 import { existsSync } from 'node:fs';
 import { join, resolve } from 'node:path';
 import { ROOT, packages, say, server, site } from './setUp.mjs';
@@ -11,4 +12,4 @@ const dataDir = resolve(process.env.DATA_DIR ?? join(ROOT, 'data'));
 const fresh = process.argv.includes('--fresh');
 if (fresh) say(`Starting over with a new demo kitchen in ${dataDir}…`);
 else if (!existsSync(join(dataDir, 'pg'))) say('Loading six weeks of the demo kitchen…');
-serve(fresh ? ['--demo', '--fresh'] : ['--demo'], { DATA_DIR: dataDir });
+serve(['--demo', ...process.argv.slice(2)], { DATA_DIR: dataDir });

@@ -56,7 +56,7 @@ async function cook(server, kitchen) {
 }
 
 async function servers(count) {
-  const dataDir = newDataDir();
+  const dataDir = newDataDir({ onDisk: true });
   const program = [join(ROOT, 'server/dist-test/main.mjs')];
   const environment = { KITCHENS: String(KITCHENS / count) };
   const running = [];

@@ -42,25 +42,28 @@ async function formatAndTypes() {
 /** One after the other: Debian's packages are installed one at a time. */
 async function systemPackages() {
   await postgres();
+  await chromium();
   await homeNetwork();
   return true;
 }
 
-// Each takes one core and neither minds the other. PostgreSQL is fetched meanwhile: that takes the network and the disk.
-let good = (await Promise.all([style(), formatAndTypes(), systemPackages()])).every(Boolean);
-// So is Chromium.
-const [unitGood] = await Promise.all([
-  stage('Unit and server tests', 'npx', [
-    'jest',
-    '--maxWorkers=2',
-    '--json',
-    `--outputFile=${UNIT}`,
-    '--silent',
-  ]),
-  chromium(),
+/** Builds what the browser tests run; once the types are looked through there is a core to spare. */
+async function typesThenSite() {
+  const sound = await formatAndTypes();
+  await site();
+  return sound;
+}
+
+// Each takes one core and neither minds the other. Debian's packages are fetched meanwhile: that takes the network and the disk.
+let good = (await Promise.all([style(), typesThenSite(), systemPackages()])).every(Boolean);
+const unitGood = await stage('Unit and server tests', 'npx', [
+  'jest',
+  '--maxWorkers=2',
+  '--json',
+  `--outputFile=${UNIT}`,
+  '--silent',
 ]);
 good = unitGood && good;
-await site();
 await server();
 good =
   (await stage('Browser tests', 'npx', ['playwright', 'test', '-c', 'e2e/playwright.config.ts'])) && good;

@@ -40,7 +40,7 @@ const { RunningServer, newDataDir, removeDataDir } = await import('../server/tes
 const { fuzzRoutes } = await import('../server/test/torture/fuzzing.ts');
 const { killOverAndOver } = await import('../server/test/torture/killing.ts');
 console.log(`${rounds} rounds of kill -9 …`);
-const killDir = newDataDir();
+const killDir = newDataDir({ onDisk: true });
 const killed = await killOverAndOver(killDir, rounds, (round, { acknowledged }) => {
   if (round % 10 === 0) console.log(`  round ${round}: ${acknowledged} writes confirmed`);
 });
@@ -50,7 +50,7 @@ for (const one of killed.doubled) wrong(`twice: ${one}`);
 slow('write', killed.slowestMs, 'while killing');
 
 console.log(`${calls} calls to every route, seed ${seed} …`);
-const fuzzDir = newDataDir();
+const fuzzDir = newDataDir({ onDisk: true });
 const server = await RunningServer.start(fuzzDir);
 const fuzzed = await fuzzRoutes(server, calls, seed, (route, so) =>
   console.log(

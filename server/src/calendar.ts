@@ -11,6 +11,9 @@ const UID_DOMAIN = 'humble-churn';
 /** The alarm rings this long before, min. */
 const WARN_MIN = 10;
 
+/** Every hour. */
+const READ_AGAIN = 'PT1H';
+
 export interface CalendarPlan {
   plan: Plan;
   /** What is in it, told in every event: a calendar is read by whoever drinks. */
@@ -47,14 +50,20 @@ function utc(ms: number): ICAL.Time {
 /**
  * Plans as an iCalendar file (RFC 5545): one event for each time someone must stand in the kitchen, with an alarm.
  * The uid of an event stays the same and its sequence counts the changes, so that reading the file again moves
- * what was read before; a dropped plan is told as cancelled. Moments are UTC: right in any zone, on any day.
+ * what was read before; a dropped plan is told as cancelled. Moments are UTC: right in any zone, on any day. With
+ * `readAgain` it asks to be read every hour.
  */
-export function calendarOf(told: readonly CalendarPlan[]): string {
+export function calendarOf(
+  told: readonly CalendarPlan[],
+  { readAgain = false }: { readAgain?: boolean } = {},
+): string {
   const calendar = new ICAL.Component(['vcalendar', [], []]);
   calendar.addPropertyWithValue('prodid', PRODUCT);
   calendar.addPropertyWithValue('version', '2.0');
   calendar.addPropertyWithValue('calscale', 'GREGORIAN');
   calendar.addPropertyWithValue('method', 'PUBLISH');
+  // RFC 7986: a program that subscribed to it is asked to look so often.
+  if (readAgain) calendar.addProperty(new ICAL.Property(['refresh-interval', {}, 'duration', READ_AGAIN]));
   for (const one of told) {
     const { plan } = one;
     for (const visit of toldVisits(one)) {

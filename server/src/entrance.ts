@@ -4,6 +4,7 @@ import type { CookieOptions, Request, RequestHandler, Response } from 'express';
 import type { KitchenDatabase } from './kitchenAccess';
 import { holderOf } from './pairedDevices';
 import { ProblemError } from './problemError';
+import { isLoopbackName } from './serverNames';
 
 /** Over TLS, with what browsers hold this prefix to: this host alone, this path, and never without TLS. */
 const SECURE_COOKIE = '__Host-humble-churn';
@@ -75,13 +76,21 @@ export interface EntranceOptions {
   toAll: readonly string[];
 }
 
+/**
+ * Whether who asks sits at the machine itself. Another name of it would do for a browser only by way of the network,
+ * where somebody else may have answered for it first.
+ */
+function isAtThisMachine(request: Request): boolean {
+  const passedOn = PASSED_ON.some((name) => request.headers[name] !== undefined);
+  return atThisMachine.has(request) && !passedOn && isLoopbackName(request.headers.host ?? '');
+}
+
 async function whoAsks(
   { database, kitchenOf, openHere }: EntranceOptions,
   request: Request,
   response: Response,
 ): Promise<Asker> {
-  const passedOn = PASSED_ON.some((name) => request.headers[name] !== undefined);
-  if (openHere && !passedOn && atThisMachine.has(request)) return { at: 'this-machine' };
+  if (openHere && isAtThisMachine(request)) return { at: 'this-machine' };
   const token = tokenIn(request);
   if (token === null) throw notPaired();
   // One row by its key: what else goes on in the kitchen need not be waited for.

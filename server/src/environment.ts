@@ -14,32 +14,38 @@ const TrustProxySchema = z
     return /^\d+$/.test(text) ? Number(text) : text;
   });
 
-const EnvironmentSchema = z.object({
-  PORT: PortSchema.default(8787),
-  /** The address to listen at in place of this machine's own; then nobody comes in without pairing. */
-  LISTEN: AddressSchema.optional(),
-  DATA_DIR: z.string().min(1).default('./data'),
-  SITE_DIR: z.string().min(1).optional(),
-  DATABASE_URL: z.url({ protocol: /^postgres(ql)?$/ }).optional(),
-  BACKUP_DIR: z.string().min(1).optional(),
-  BACKUPS_KEPT: z.coerce.number().int().min(1).max(1000).default(14),
-  HOME_PORT: PortSchema.default(8788),
-  /** Whether this machine's name is announced on the home network. */
-  ANNOUNCE: z.enum(['on', 'off']).default('on'),
-  ALLOWED_HOSTS: z
-    .string()
-    .default('')
-    .transform((text) => text.split(/[\s,]+/).filter((name) => name !== '')),
-  TRUST_PROXY: TrustProxySchema,
-  /** Where programs that look after the server ask; nowhere where it is left out. */
-  OPS_PORT: PortSchema.optional(),
-  OPS_LISTEN: AddressSchema.default('127.0.0.1'),
-  LOG_LEVEL: z.enum(LOG_LEVELS).default('warn'),
-  PUBLIC_URL: z
-    .url({ protocol: /^https?$/ })
-    .transform((url) => url.replace(/\/+$/, ''))
-    .optional(),
-});
+const EnvironmentSchema = z
+  .object({
+    PORT: PortSchema.default(8787),
+    /** The address to listen at in place of this machine's own; then nobody comes in without pairing. */
+    LISTEN: AddressSchema.optional(),
+    DATA_DIR: z.string().min(1).default('./data'),
+    SITE_DIR: z.string().min(1).optional(),
+    DATABASE_URL: z.url({ protocol: /^postgres(ql)?$/ }).optional(),
+    BACKUP_DIR: z.string().min(1).optional(),
+    BACKUPS_KEPT: z.coerce.number().int().min(1).max(1000).default(14),
+    HOME_PORT: PortSchema.default(8788),
+    /** Whether this machine's name is announced on the home network. */
+    ANNOUNCE: z.enum(['on', 'off']).default('on'),
+    ALLOWED_HOSTS: z
+      .string()
+      .default('')
+      .transform((text) => text.split(/[\s,]+/).filter((name) => name !== '')),
+    TRUST_PROXY: TrustProxySchema,
+    /** Where programs that look after the server ask; nowhere where it is left out. */
+    OPS_PORT: PortSchema.optional(),
+    OPS_LISTEN: AddressSchema.default('127.0.0.1'),
+    LOG_LEVEL: z.enum(LOG_LEVELS).default('warn'),
+    PUBLIC_URL: z
+      .url({ protocol: /^https?$/ })
+      .transform((url) => url.replace(/\/+$/, ''))
+      .optional(),
+  })
+  .refine(
+    ({ PUBLIC_URL, TRUST_PROXY }) => PUBLIC_URL?.startsWith('https:') !== true || TRUST_PROXY !== false,
+    // Without its word the server would take every line for one without TLS, and its cookies would go without it, too.
+    { path: ['TRUST_PROXY'] },
+  );
 
 export type Environment = z.output<typeof EnvironmentSchema>;
 
@@ -54,7 +60,8 @@ const WHAT_IS_TAKEN: Readonly<Record<keyof Environment, string>> = {
   HOME_PORT: 'a number up to 65535',
   ANNOUNCE: '“on” or “off”',
   ALLOWED_HOSTS: 'names with commas between',
-  TRUST_PROXY: 'a number of programs in front of this one, or their addresses',
+  TRUST_PROXY:
+    'the number of programs in front of this one, or their addresses; an https PUBLIC_URL needs it',
   OPS_PORT: 'a number up to 65535',
   OPS_LISTEN: 'an address such as 127.0.0.1',
   LOG_LEVEL: `one of ${LOG_LEVELS.join(', ')}`,

@@ -41,7 +41,9 @@ export interface HomeOptions {
 interface Open {
   sockets: Server;
   tls: TlsServer;
-  ends: (() => void)[];
+  lines: Set<Socket>;
+  /** Ends the announcement of the name; null where it is not announced. */
+  silence: (() => void) | null;
   certificate: KeyAndCertificate;
 }
 
@@ -113,7 +115,7 @@ export class HomeNetwork {
 
   /** Switches it, and remembers that for the next start. */
   async turn(on: boolean): Promise<void> {
-    await mkdir(this.options.folder, { recursive: true });
+    await mkdir(this.options.folder, { recursive: true, mode: 0o700 });
     await writeFile(this.keptFile, JSON.stringify({ on }));
     if (on) await this.tryToOpen();
     else await this.close();
@@ -152,9 +154,8 @@ export class HomeNetwork {
       sockets.once('error', reject);
       sockets.listen(port, () => resolve());
     });
-    const ends = [() => lines.forEach((socket) => socket.destroy())];
-    if (announced) ends.push(announce(port));
-    this.open = { sockets, tls, ends, certificate: made.server };
+    const silence = announced ? announce(port) : null;
+    this.open = { sockets, tls, lines, silence, certificate: made.server };
   }
 
   /** A new certificate where the addresses are others than before, or where it nears its end. */
@@ -168,6 +169,10 @@ export class HomeNetwork {
     if (server.cert === open.certificate.cert) return;
     open.certificate = server;
     open.tls.setSecureContext({ ...server, minVersion: 'TLSv1.2' });
+    if (!open.silence) return;
+    // On the network as it now is.
+    open.silence();
+    open.silence = announce(this.options.port);
   }
 
   private async close(): Promise<void> {
@@ -176,7 +181,8 @@ export class HomeNetwork {
     this.trouble = null;
     if (!open) return;
     const closed = new Promise<void>((resolve) => open.sockets.close(() => resolve()));
-    for (const end of open.ends) end();
+    open.silence?.();
+    for (const socket of open.lines) socket.destroy();
     await closed;
   }
 

@@ -55,7 +55,7 @@ export function serveOpen(serving: Serving, reach: Reach): void {
     response
       .type('text/calendar; charset=utf-8')
       .set('Cache-Control', 'no-store')
-      .send(calendarOf(await kitchen(request).read(calendarPlans)));
+      .send(calendarOf(await kitchen(request).read(calendarPlans), { readAgain: true }));
   });
 }
 

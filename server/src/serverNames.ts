@@ -42,6 +42,11 @@ function nameIn(host: string): string {
   return host.replace(/:\d{1,5}$/, '').toLowerCase();
 }
 
+/** Whether a Host header is a name that means this machine on the machine itself, wherever it is looked up. */
+export function isLoopbackName(host: string): boolean {
+  return LOOPBACK_NAMES.includes(nameIn(host));
+}
+
 /** Whether a Host header names this server: this machine, one of its own addresses, or what it was told besides. */
 export function namesOf(allowed: readonly string[]): (host: string) => boolean {
   const always = new Set([...LOOPBACK_NAMES, ...allowed.map(nameIn)]);

@@ -1,9 +1,15 @@
+import { once } from 'node:events';
+import type { IncomingMessage } from 'node:http';
+import { get } from 'node:http';
+import { localName } from '../src/serverNames';
 import { freePort } from './freePort';
 import type { Answer } from './runningServer';
 import { RunningServer, newDataDir, removeDataDir } from './runningServer';
 
 const dataDir = newDataDir();
 let server: RunningServer;
+/** What lets the first device in. */
+let first: Record<string, string>;
 /** What a cook's own machine is started with: a port of the home network that nothing else has. */
 let own: Record<string, string>;
 
@@ -42,6 +48,7 @@ test('the first device comes in by the code that is said at the start', async ()
   const [cookie = ''] = paired.headers.getSetCookie();
   expect(cookie).toMatch(/^__Host-humble-churn=.*; Secure/);
   const letIn = { cookie: cookie.replace(/;.*$/, ''), ...FORWARDED };
+  first = letIn;
   expect(await server.get('/api/home-network', letIn)).toMatchObject({
     status: 200,
     body: { state: 'elsewhere', canSwitch: false, addresses: ['https://pantry.example'] },
@@ -54,9 +61,8 @@ test('the first device comes in by the code that is said at the start', async ()
 });
 
 test('a device that is removed hears no more, at once', async () => {
-  await server.stop();
-  server = await RunningServer.start(dataDir, ['--pair'], PUBLIC, { engine: 'pglite' });
-  const paired = await pair(server.code(), FORWARDED);
+  const made = await server.call('POST', '/api/pairing-codes', undefined, first);
+  const paired = await pair(made.body.code, FORWARDED);
   const letIn = { cookie: (paired.headers.getSetCookie()[0] ?? '').replace(/;.*$/, ''), ...FORWARDED };
   const live = await server.live(letIn);
   const ended = expect(live.next()).rejects.toThrow('the stream ended');
@@ -79,6 +85,19 @@ test('on a cook’s own machine, who comes through a program in front is not at 
   expect((await server.get('/api/kitchen', { via: '1.1 front' })).status).toBe(401);
   const { body } = await server.get('/api/home-network');
   expect(body).toMatchObject({ state: 'off', canSwitch: true, addresses: [], trouble: null });
+});
+
+test('nor is who calls it by a name that the network answers for', async () => {
+  const { port } = new URL(server.url);
+  const asked = async (host: string): Promise<number | undefined> => {
+    const [response] = (await once(get(`${server.url}/api/kitchen`, { headers: { host } }), 'response')) as [
+      IncomingMessage,
+    ];
+    response.resume();
+    return response.statusCode;
+  };
+  expect(await asked(`localhost:${port}`)).toBe(200);
+  expect(await asked(`${localName()}:${port}`)).toBe(401);
 });
 
 test('it listens at both of the machine’s own addresses', async () => {
@@ -115,6 +134,7 @@ test.each([
   [{ LISTEN: 'here' }, 'LISTEN must be an address'],
   [{ PUBLIC_URL: 'pantry' }, 'PUBLIC_URL must be an address'],
   [{ HOME_PORT: '99999' }, 'HOME_PORT must be a number'],
+  [{ PUBLIC_URL: 'https://pantry.example' }, 'TRUST_PROXY must be the number'],
 ])('%j is refused in a sentence', async (environment, words) => {
   await expect(RunningServer.start(newDataDir(), [], environment as Record<string, string>)).rejects.toThrow(
     words,

@@ -9,13 +9,15 @@ import { RunningServer, newDataDir, removeDataDir, runSql } from './runningServe
 const dataDir = newDataDir();
 let home: HomeNamespaces;
 let server: RunningServer;
+/** What lets the tablet in. */
+let tablet: Record<string, string>;
 /** The kitchen's authority, fetched as a phone fetches it. */
 let ca: string;
 
-async function start(): Promise<void> {
+async function start(args: readonly string[] = ['--home', '--pair']): Promise<void> {
   server = await RunningServer.start(
     dataDir,
-    ['--home', '--pair'],
+    args,
     { HOME_PORT: '8788', ALLOWED_HOSTS: 'pantry.example' },
     { within: home.within(home.kitchen) },
   );
@@ -191,6 +193,7 @@ describe('paired', () => {
     const by = { secret: made.body.secret };
     const second = await phone('/api/pair', { method: 'POST', body: { name: 'Tablet', by } });
     expect(second.status).toBe(201);
+    tablet = withCookie(second);
     const { devices } = (await phone('/api/paired-devices', { headers })).body;
     expect(devices.map(({ name, isThis }: any) => [name, isThis]).sort()).toEqual([
       ['Old phone', true],
@@ -214,6 +217,9 @@ describe('paired', () => {
     const { path, device } = made.body;
     const read = await phone(path);
     expect(read).toMatchObject({ status: 200, body: expect.stringContaining('BEGIN:VCALENDAR') });
+    // It asks to be read again; the file that is saved from Days does not.
+    expect(read.body).toContain('REFRESH-INTERVAL;VALUE=DURATION:PT1H');
+    expect((await phone('/api/plans.ics', { headers })).body).not.toContain('REFRESH');
     const token = path.replace(/^\/calendar\/|\.ics$/g, '');
     const cookie = `__Host-humble-churn=${token}`;
     expect((await phone('/api/kitchen', { headers: { cookie } })).status).toBe(401);
@@ -239,44 +245,51 @@ describe('paired', () => {
   });
 });
 
-test('an expired code is told so', async () => {
-  const code = server.code();
-  await server.stop();
-  await runSql(dataDir, "UPDATE pairing SET expires_at = now() - interval '1 second'");
-  // Without a new code: that one would end it.
-  server = await RunningServer.start(
-    dataDir,
-    ['--home'],
-    { HOME_PORT: '8788' },
-    { within: home.within(home.kitchen) },
-  );
-  expect(await pair(code)).toMatchObject({ status: 403, body: { reason: 'expired' } });
-});
+describe('codes that are no longer good, and wrong ones', () => {
+  /** A code that was shown before the server was stopped and the machine got another address. */
+  let shown: { code: string; secret: string };
 
-test('after five wrong codes there is a wait, which doubles; the square code needs none', async () => {
-  await server.stop();
-  await start();
-  const code = server.code();
-  for (let tries = 1; tries < 5; tries++) expect((await pair(wrong(code))).status).toBe(403);
-  const fifth = await pair(wrong(code));
-  expect(fifth).toMatchObject({ status: 429, headers: { 'retry-after': '30' } });
-  // The right one is not looked at either.
-  expect((await pair(code)).status).toBe(429);
-  await server.stop();
-  await runSql(dataDir, 'UPDATE pairing SET waits_until = now()');
-  await start();
-  expect(await pair(wrong(server.code()))).toMatchObject({ status: 429, headers: { 'retry-after': '60' } });
-});
+  test('after five wrong codes there is a wait; the square code needs none', async () => {
+    shown = (await phone('/api/pairing-codes', { method: 'POST', headers: tablet })).body;
+    for (let tries = 1; tries < 5; tries++) expect((await pair(wrong(shown.code))).status).toBe(403);
+    expect(await pair(wrong(shown.code))).toMatchObject({ status: 429, headers: { 'retry-after': '30' } });
+    // The right one is not looked at either.
+    expect((await pair(shown.code)).status).toBe(429);
+    const by = { secret: shown.secret };
+    expect((await phone('/api/pair', { method: 'POST', body: { name: 'Second phone', by } })).status).toBe(
+      201,
+    );
+    // Whoever came in ended the wrong tries; five more.
+    shown = (await phone('/api/pairing-codes', { method: 'POST', headers: tablet })).body;
+    for (let tries = 1; tries <= 5; tries++) await pair(wrong(shown.code));
+  });
 
-test('a machine that gets another address has a certificate for it, by the same authority', async () => {
-  await server.stop();
-  home.moveTo('10.203.7.77');
-  await start();
-  expect((await phone('/')).status).toBe(200);
-  // Keys are the owner's alone to read.
-  for (const name of ['authority', 'server']) {
-    expect(statSync(join(dataDir, 'home', `${name}.key`)).mode & 0o777).toBe(0o600);
-  }
-  const certificate = new X509Certificate(readFileSync(join(dataDir, 'home/server.pem')));
-  expect(certificate.subjectAltName).toContain('10.203.7.77');
+  test('a machine that gets another address has a certificate for it, by the same authority', async () => {
+    await server.stop();
+    // As if the time had passed: no test waits for it.
+    const later = "waits_until = now(), expires_at = now() - interval '1 second'";
+    await runSql(dataDir, `UPDATE pairing SET ${later}`);
+    home.moveTo('10.203.7.77');
+    // No new code is asked for: that one would end the other.
+    await start(['--home']);
+    expect((await phone('/')).status).toBe(200);
+    // Keys are the owner's alone to read.
+    for (const name of ['authority', 'server']) {
+      expect(statSync(join(dataDir, 'home', `${name}.key`)).mode & 0o777).toBe(0o600);
+    }
+    const certificate = new X509Certificate(readFileSync(join(dataDir, 'home/server.pem')));
+    expect(certificate.subjectAltName).toContain('10.203.7.77');
+  });
+
+  test('the wait doubles', async () => {
+    expect(await pair(wrong(shown.code))).toMatchObject({ status: 429, headers: { 'retry-after': '60' } });
+  });
+
+  test('an expired code is told so', async () => {
+    const by = { secret: shown.secret };
+    expect(await phone('/api/pair', { method: 'POST', body: { name: 'Late', by } })).toMatchObject({
+      status: 403,
+      body: { reason: 'expired' },
+    });
+  });
 });

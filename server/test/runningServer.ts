@@ -1,11 +1,11 @@
 import type { ChildProcess } from 'node:child_process';
 import { spawn, spawnSync } from 'node:child_process';
-import { mkdtempSync, rmSync } from 'node:fs';
-import { tmpdir } from 'node:os';
+import { rmSync } from 'node:fs';
 import { basename, join } from 'node:path';
 import { setTimeout as sleep } from 'node:timers/promises';
 import { plainRecipe } from '@humble-churn/core';
 import pg from 'pg';
+import { newFolder } from './newFolder';
 
 // Tests and npm scripts both run from the root of the checkout, as one module form and as another.
 const MAIN = join(process.cwd(), 'server/dist/main.mjs');
@@ -59,8 +59,8 @@ async function databaseOf(dataDir: string, engine = ENGINE): Promise<Record<stri
     : { DATA_DIR: dataDir };
 }
 
-export function newDataDir(): string {
-  return mkdtempSync(join(tmpdir(), 'humble-churn-'));
+export function newDataDir(where?: { onDisk: boolean }): string {
+  return newFolder('humble-churn-', where);
 }
 
 export function removeDataDir(dataDir: string): void {

@@ -86,6 +86,12 @@ function NetworkPanel({ network }: { network: HomeNetwork }) {
           ))}
         </>
       )}
+      {state === 'on' && (
+        <AppText kind="small" tone="soft">
+          If a phone finds nothing there, look whether it is in the same network, and whether this machine’s
+          firewall lets that port in.
+        </AppText>
+      )}
       {fingerprint !== null && state === 'on' && (
         <>
           <AppText kind="small" tone="soft">

@@ -101,7 +101,7 @@ function Shown({ code, onNew, onDone }: { code: PairingCode; onNew: () => void; 
             <AppText kind="bigFigure">{`${code.code.slice(0, 3)} ${code.code.slice(3)}`}</AppText>
           </View>
           <AppText kind="small" tone="soft">
-            Good once, for {formatClock(leftS)} yet.
+            Good once, for another {formatClock(leftS)}.
           </AppText>
         </View>
       </View>
