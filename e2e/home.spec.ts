@@ -51,12 +51,12 @@ async function pairByDigits(phone: Page, url: string, code: string, name: string
   await expect(phone.getByRole('link', { name: 'Counter' })).toBeVisible();
 }
 
-test('a phone reads the square code, comes to trust the kitchen, and is let in', async ({ home }) => {
+test('a phone reads the QR code, comes to trust the kitchen, and is let in', async ({ home }) => {
   const laptop = await home.laptop();
   await laptop.goto(`${home.kitchen.url}/kitchen`);
   await laptop.getByRole('button', { name: 'Phones of the house' }).click();
   await laptop.getByRole('button', { name: 'Show a code' }).click();
-  const square = laptop.getByRole('img', { name: /^Square code/ });
+  const square = laptop.getByRole('img', { name: /^QR code/ });
   await expect(square).toBeVisible();
   // Read as a camera reads it.
   const shot = (await square.screenshot()).toString('base64');
@@ -95,8 +95,8 @@ test('a phone reads the square code, comes to trust the kitchen, and is let in',
   await phone.getByRole('button', { name: 'Pair' }).click();
   await expect(phone.getByRole('link', { name: 'Counter' })).toBeVisible();
   await expect(phone).toHaveURL(`${home.url}/`);
-  await expect(laptop.getByText('It is let in, and stands in the list.')).toBeVisible();
-  const list = laptop.getByRole('region', { name: 'Let in' });
+  await expect(laptop.getByText('It is paired, and in the list.')).toBeVisible();
+  const list = laptop.getByRole('region', { name: 'Paired devices' });
   await expect(list).toContainText('Phone by the kettle');
 
   // Removed, it is cleared at its next contact, and says so.
@@ -168,7 +168,7 @@ test('two make one batch, a phone and the machine itself, one of them offline, t
   // One entry of the two; the second is told kindly.
   await expect(phone.getByText(/^Another device was first: blend/)).toBeVisible();
   await expect(phone.getByText(/Not taken/)).toHaveCount(0);
-  await phone.getByRole('button', { name: 'Good', exact: true }).click();
+  await phone.getByRole('button', { name: 'OK', exact: true }).click();
 
   const log = async (page: Page): Promise<string[]> =>
     (

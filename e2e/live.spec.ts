@@ -427,7 +427,7 @@ test('what the server does not take is said, kindly where another device was fir
   await page.getByRole('button', { name: 'Weigh: done' }).click();
   await expect(page.getByText('Another device was first: weigh done.')).toBeVisible();
   await expect(page.getByText(/Not taken/)).toHaveCount(0);
-  await page.getByRole('button', { name: 'Good', exact: true }).click();
+  await page.getByRole('button', { name: 'OK', exact: true }).click();
   await expect(page.getByText(/Another device was first/)).toBeHidden();
   const blend = page.getByRole('button', { name: 'Start blending' });
   await expect(blend).toBeVisible();

@@ -25,6 +25,7 @@ import { KitchenWithLogSchema } from '~/wire/kitchen';
 import { withWaitingIngredients, withWaitingSettings } from '~/wire/knownKitchen';
 import { withWaitingPlans } from '~/wire/plans';
 import { withWaitingRecipes } from '~/wire/recipes';
+import { isSettled } from '~/wire/sending';
 import { AT, BATCH_ID, batch } from './batchWire';
 import { emptyDeviceStorage } from './deviceStorage';
 import { QueryClient, dehydrate, hydrate } from '@tanstack/react-query';
@@ -159,6 +160,15 @@ describe('entries on their way', () => {
     });
     if (refused) forgetRefused(refused);
     expect(refusedEntries()).toEqual([]);
+  });
+
+  test('that another device made first are settled only where they say nothing else', () => {
+    const figure = { type: 'measured', what: 'soaked', reading: { massG: 187 } } as const;
+    expect(isSettled(enqueueEvents(BATCH_ID, [weighed]), 'step-already-done')).toBe(true);
+    // A figure that came along is not in the record: it may not pass for taken.
+    expect(isSettled(enqueueEvents(BATCH_ID, [figure, weighed]), 'step-already-done')).toBe(false);
+    expect(isSettled(enqueueEvents(BATCH_ID, [weighed]), 'batch-over')).toBe(false);
+    expect(isSettled(enqueueEvents(BATCH_ID, [weighed]), undefined)).toBe(false);
   });
 
   test('count at once, and not twice when they have arrived', () => {

@@ -91,7 +91,7 @@ export async function pair(
   }
   throw new ProblemError(
     'too-many-tries',
-    `Too many wrong codes. Try again in ${tried.waitS} s, or scan the square code: that goes at once.`,
+    `Too many wrong codes. Try again in ${tried.waitS} s, or scan the QR code: that needs no wait.`,
     { retryAfterS: tried.waitS },
   );
 }

@@ -249,7 +249,7 @@ describe('codes that are no longer good, and wrong ones', () => {
   /** A code that was shown before the server was stopped and the machine got another address. */
   let shown: { code: string; secret: string };
 
-  test('after five wrong codes there is a wait; the square code needs none', async () => {
+  test('after five wrong codes there is a wait; the QR code needs none', async () => {
     shown = (await phone('/api/pairing-codes', { method: 'POST', headers: tablet })).body;
     for (let tries = 1; tries < 5; tries++) expect((await pair(wrong(shown.code))).status).toBe(403);
     expect(await pair(wrong(shown.code))).toMatchObject({ status: 429, headers: { 'retry-after': '30' } });

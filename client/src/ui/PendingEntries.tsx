@@ -68,10 +68,10 @@ function RefusedEntry({ entry, onDismiss }: { entry: Refused; onDismiss: () => v
       )}
       <AppText kind="small" style={styles.words}>
         {settled
-          ? `Another device was first: ${entryLabel(entry)}. Its entry stands in the record, once; nothing is lost.`
+          ? `Another device was first: ${entryLabel(entry)}. Its entry is in the record, once.`
           : `Not taken: ${entryLabel(entry)}. ${why}`}
       </AppText>
-      <Button label={settled ? 'Good' : 'Dismiss'} kind="quiet" onPress={onDismiss} />
+      <Button label={settled ? 'OK' : 'Dismiss'} kind="quiet" onPress={onDismiss} />
     </View>
   );
 }

@@ -9,9 +9,9 @@ const { pathname = '/', hash = '' } = globalThis.location ?? {};
 
 /** The screen that was asked for; the start where that was the way in itself. */
 export const ASKED_FOR = pathname === '/pair' ? '/' : pathname;
-/** The path it was opened at, with what a square code put behind it. */
+/** The path it was opened at, with what a QR code put behind it. */
 export const OPENED_AT = pathname + hash;
-/** The secret that a square code put behind the address, in place of the digits. */
+/** The secret that a QR code put behind the address, in place of the digits. */
 export const SCANNED = /^#([\w-]{43})$/.exec(hash)?.[1] ?? null;
 
 let letIn: LetIn = 'yes';

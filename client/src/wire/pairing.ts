@@ -5,7 +5,7 @@ import { callApi } from './apiClient';
 import { serverNowMs } from './clock';
 import { ASKED_FOR } from './letIn';
 
-/** Pairs this device by the digits that are shown, or by what a square code said. */
+/** Pairs this device by the digits that are shown, or by what a QR code said. */
 export function usePair() {
   return useMutation({
     retry: false,

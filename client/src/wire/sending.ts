@@ -74,16 +74,18 @@ async function sendEntry(client: QueryClient, entry: Entry): Promise<void> {
 }
 
 /** Reasons by which what was entered already stands, by another device's entry. */
-const SETTLED_BY = new Set([
-  'step-already-done',
-  'already-running',
-  'not-running',
-  'jar-gone',
-  'already-begun',
-]);
+const SETTLED_BY = new Set(['step-already-done', 'already-running', 'not-running']);
 
-function isSettled(error: Error): boolean {
-  return error instanceof ServerRefused && SETTLED_BY.has(error.problem.reason ?? '');
+/** What says no more than that a step went on: of what else is entered the other device's entry may say something else. */
+const SAYS_NO_MORE = new Set(['step-begun', 'step-paused', 'step-timed', 'step-done']);
+
+/** Whether an entry that was refused is in the record already, as another device's. */
+export function isSettled(entry: Entry, reason: string | undefined): boolean {
+  return (
+    SETTLED_BY.has(reason ?? '') &&
+    entry.name === 'recordEvents' &&
+    entry.body.happenings.every(({ type }) => SAYS_NO_MORE.has(type))
+  );
 }
 
 type Sending = MutationOptions<void, Error, Entry>;
@@ -98,7 +100,8 @@ export function entryMutation(client: QueryClient): Sending {
     networkMode: 'always',
     onSuccess: (_, entry) => dequeue(entry),
     onError: (error, entry) => {
-      keepRefused(entry, error.message, isSettled(error));
+      const reason = error instanceof ServerRefused ? error.problem.reason : undefined;
+      keepRefused(entry, error.message, isSettled(entry, reason));
       client.setQueryData(['refused'], refusedEntries());
       // The screen then shows how things really stand.
       const batchId = batchIdOf(entry);

@@ -42,10 +42,12 @@ export function CalendarPanel({
           </AppText>
           <AppText kind="strong">{link}</AppText>
           <View style={styles.row}>
-            <Button
-              label={copied ? 'Copied' : 'Copy'}
-              onPress={() => void navigator.clipboard.writeText(link).then(() => setCopied(true))}
-            />
+            {'clipboard' in navigator && (
+              <Button
+                label={copied ? 'Copied' : 'Copy'}
+                onPress={() => void navigator.clipboard.writeText(link).then(() => setCopied(true))}
+              />
+            )}
             <Button
               label="Done"
               kind="quiet"

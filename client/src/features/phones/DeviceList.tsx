@@ -22,10 +22,10 @@ export function DeviceList({
   household: DatePreferences;
 }) {
   return (
-    <Panel title="Let in">
+    <Panel title="Paired devices">
       {devices.length === 0 && (
         <AppText tone="soft">
-          No phone yet. Whoever is paired stands here, with when it was used last.
+          No phone yet. Each device you pair is listed here, with when it was last used.
         </AppText>
       )}
       {devices.map((device) => (
@@ -94,8 +94,8 @@ function Remove({ device, onDone }: { device: PairedDevice; onDone: () => void }
         {kind === 'calendar'
           ? 'The calendar’s address stops working at once. What the calendar read stays in it.'
           : isThis
-            ? 'This device is let in no more, and what it holds of the kitchen is cleared. To come back it has to be paired anew.'
-            : `“${name}” is let in no more. When it reaches the kitchen next, what it holds is cleared, entries that wait on it included. Until then it may still show what it knew, offline: whoever has it could read that.`}
+            ? 'This device loses access, and what it holds of the kitchen is cleared. To come back it has to be paired anew.'
+            : `“${name}” loses access. When it reaches the kitchen next, what it holds is cleared, entries that wait on it included. Until then it may still show what it knew, offline: whoever has it could read that.`}
       </Notice>
       {error && <Notice kind="error">{error.message}</Notice>}
       <View style={styles.row}>

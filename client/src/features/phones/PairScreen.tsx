@@ -46,7 +46,7 @@ export function PairScreen({ letIn }: { letIn: LetIn }) {
 function Paired() {
   return (
     <Screen title="Paired">
-      <AppText>This device is let in. Nothing is to be done here.</AppText>
+      <AppText>This device is paired. There is nothing to do here.</AppText>
       <View style={styles.row}>
         <Button label="Go to the kitchen" kind="main" onPress={() => globalThis.location.replace('/')} />
       </View>
@@ -68,11 +68,11 @@ function PairForm() {
     else if (code.success) mutate({ name: named.data, by: { code: code.data } });
   };
   return (
-    <Panel title={SCANNED === null ? 'By the code' : 'By the square code'}>
+    <Panel title={SCANNED === null ? 'By code' : 'By QR code'}>
       <AppText>
         {SCANNED === null
-          ? `On a device that is let in, or on the machine with the kitchen, open Kitchen, then Phones, and have a code shown. It is good once, for ${PAIRING_CODE_S / 60} minutes.`
-          : 'The square code was read. Say what this device is called in the list, and it is let in.'}
+          ? `On a paired device, or on the machine with the kitchen, open Kitchen, then Phones, and have a code shown. It is good once, for ${PAIRING_CODE_S / 60} minutes.`
+          : 'The QR code was read. Give this device a name for the list, and pair it.'}
       </AppText>
       <NameField
         label="This device’s name"

@@ -34,7 +34,9 @@ export function PhonesScreen() {
         left={
           <>
             <NetworkPanel network={network.data} />
-            {network.data.state !== 'off' && <ShowCode known={apps.length} />}
+            {network.data.state !== 'off' && (
+              <ShowCode known={apps.length} elsewhere={network.data.state === 'elsewhere'} />
+            )}
           </>
         }
         right={
@@ -77,7 +79,7 @@ function NetworkPanel({ network }: { network: HomeNetwork }) {
       {addresses.length > 0 && (
         <>
           <AppText kind="small" tone="soft">
-            {addresses.length > 1 ? 'Addresses; the first is the best one' : 'Address'}
+            {addresses.length > 1 ? 'Addresses: try the first one first' : 'Address'}
           </AppText>
           {addresses.map((address) => (
             <AppText key={address} kind="strong">
@@ -88,7 +90,7 @@ function NetworkPanel({ network }: { network: HomeNetwork }) {
       )}
       {state === 'on' && (
         <AppText kind="small" tone="soft">
-          If a phone finds nothing there, look whether it is in the same network, and whether this machine’s
+          If a phone finds nothing there, check that it is on the same network, and that this machine’s
           firewall lets that port in.
         </AppText>
       )}

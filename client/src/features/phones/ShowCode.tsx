@@ -8,18 +8,18 @@ import { Panel } from '../../ui/Panel';
 import { AppText } from '../../ui/AppText';
 import { SPACE } from '../../ui/theme';
 import { goodForS, useMakeCode, usePairedDevices } from '../../wire/pairing';
-import { SquareCode } from './SquareCode';
+import { QrCode } from './QrCode';
 
-/** What a square code says: the page in the clear first, where a phone is told how to trust the one over TLS. */
-function scanned(address: string, secret: string): string {
-  const { host, protocol, port } = new URL(address);
-  // An address somebody else looks after has a certificate that phones know.
-  const known = protocol === 'http:' || port === '';
-  return `${known ? protocol : 'http:'}//${host}/pair#${secret}`;
+/**
+ * What the QR code says: at home the page without TLS first, where a phone is told how to trust the one with it. An
+ * address somebody else looks after has a certificate that phones know.
+ */
+function scanned(address: string, secret: string, elsewhere: boolean): string {
+  return `${elsewhere ? address : address.replace(/^https:/, 'http:')}/pair#${secret}`;
 }
 
 /** A code to let one more phone in. */
-export function ShowCode({ known }: { known: number }) {
+export function ShowCode({ known, elsewhere }: { known: number; elsewhere: boolean }) {
   const { mutate, data, reset, isPending, error } = useMakeCode();
   /** How many there were when the code was shown. */
   const [before, setBefore] = useState(known);
@@ -41,14 +41,14 @@ export function ShowCode({ known }: { known: number }) {
             />
           }
         >
-          It is let in, and stands in the list.
+          It is paired, and in the list.
         </Notice>
       ) : data ? (
-        <Shown code={data} onNew={() => mutate()} onDone={reset} />
+        <Shown code={data} elsewhere={elsewhere} onNew={() => mutate()} onDone={reset} />
       ) : (
         <>
           <AppText>
-            The code is good once, for five minutes. The phone scans the square one, or its digits are typed
+            The code is good once, for five minutes. The phone scans the QR code, or its digits are typed
             there.
           </AppText>
           <View style={styles.row}>
@@ -69,7 +69,17 @@ export function ShowCode({ known }: { known: number }) {
   );
 }
 
-function Shown({ code, onNew, onDone }: { code: PairingCode; onNew: () => void; onDone: () => void }) {
+function Shown({
+  code,
+  elsewhere,
+  onNew,
+  onDone,
+}: {
+  code: PairingCode;
+  elsewhere: boolean;
+  onNew: () => void;
+  onDone: () => void;
+}) {
   const [leftS, setLeftS] = useState(() => goodForS(code.expiresAt));
   usePairedDevices(leftS > 0);
   useEffect(() => {
@@ -88,9 +98,9 @@ function Shown({ code, onNew, onDone }: { code: PairingCode; onNew: () => void; 
     <>
       <View style={styles.code}>
         {address !== undefined && (
-          <SquareCode
-            text={scanned(address, code.secret)}
-            words="Square code: scan it with the phone’s camera"
+          <QrCode
+            text={scanned(address, code.secret, elsewhere)}
+            words="QR code: scan it with the phone’s camera"
           />
         )}
         <View style={styles.words}>

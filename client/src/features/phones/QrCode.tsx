@@ -8,7 +8,7 @@ const QUIET = 4;
 const WIDTH_PX = 232;
 
 /** Text as a QR code: dark on light in both themes, for readers want it so. */
-export function SquareCode({ text, words }: { text: string; words: string }) {
+export function QrCode({ text, words }: { text: string; words: string }) {
   const { path, across } = useMemo(() => {
     const { modules } = create(text, { errorCorrectionLevel: 'M' });
     const rows = Array.from({ length: modules.size }, (_, y) =>
