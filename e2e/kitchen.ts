@@ -10,6 +10,7 @@ import { batchState } from '@humble-churn/core';
 import type { Page } from '@playwright/test';
 import { test as base, expect } from '@playwright/test';
 import { newFolder } from '../server/test/newFolder';
+import { SHORT_LIVED } from '../server/test/shortLived';
 
 /** Where the kitchens stand; another zone shows what the app does at another time of day. */
 export const ZONE = process.env['KITCHEN_ZONE'] ?? 'Europe/Lisbon';
@@ -34,7 +35,7 @@ export class Kitchen {
 
   async start(): Promise<this> {
     this.url = await new Promise<string>((resolve, reject) => {
-      const all = [...this.within, process.execPath, 'server/dist/main.mjs', ...this.args];
+      const all = [...this.within, process.execPath, SHORT_LIVED, 'server/dist/main.mjs', ...this.args];
       const [command = process.execPath, ...args] = all;
       const child = spawn(command, args, {
         cwd: ROOT,

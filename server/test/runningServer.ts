@@ -6,6 +6,7 @@ import { setTimeout as sleep } from 'node:timers/promises';
 import { plainRecipe } from '@humble-churn/core';
 import pg from 'pg';
 import { newFolder } from './newFolder';
+import { SHORT_LIVED } from './shortLived';
 
 // Tests and npm scripts both run from the root of the checkout, as one module form and as another.
 const MAIN = join(process.cwd(), 'server/dist/main.mjs');
@@ -43,7 +44,14 @@ export async function runSql(
 ): Promise<void> {
   const env = engine === 'postgres' ? { DATABASE_URL: await ensureDatabase(dataDir) } : {};
   const script = join(process.cwd(), 'server/test/folderSql.ts');
-  const args = ['--import', 'tsx', script, dataDir, ...(migrations === undefined ? [] : [migrations])];
+  const args = [
+    SHORT_LIVED,
+    '--import',
+    'tsx',
+    script,
+    dataDir,
+    ...(migrations === undefined ? [] : [migrations]),
+  ];
   const { status, stderr } = spawnSync(process.execPath, args, {
     input: sql,
     encoding: 'utf8',
@@ -83,7 +91,7 @@ export async function runMain(
   environment: Record<string, string> = {},
 ): Promise<{ status: number | null; said: string }> {
   const env = { ...process.env, ...(await databaseOf(dataDir, engine)), ...environment };
-  const child = spawn(process.execPath, [MAIN, ...args], { env });
+  const child = spawn(process.execPath, [SHORT_LIVED, MAIN, ...args], { env });
   let said = '';
   for (const output of [child.stdout, child.stderr]) {
     output.on('data', (chunk: Buffer) => (said += chunk.toString()));
@@ -131,7 +139,11 @@ export class RunningServer {
     dataDir: string,
     args: readonly string[] = [],
     environment: Record<string, string> = {},
-    { program = ['--enable-source-maps', MAIN], engine = ENGINE, within = [] }: StartingWith = {},
+    {
+      program = [SHORT_LIVED, '--enable-source-maps', MAIN],
+      engine = ENGINE,
+      within = [],
+    }: StartingWith = {},
   ): Promise<RunningServer> {
     const database = await databaseOf(dataDir, engine);
     const known = credentials.get(dataDir);
