@@ -78,9 +78,14 @@ async function main(): Promise<void> {
     return;
   }
   if (values.restore !== undefined) {
-    const { madeAt, tables } = await restoreBackup(place, resolve(values.restore));
-    const rows = Object.values(tables).reduce((sum, count) => sum + count, 0);
-    console.log(`Restored ${rows} rows of the backup made at ${madeAt}.`);
+    const { backup, letIn } = await restoreBackup(place, resolve(values.restore));
+    const rows = Object.values(backup.tables).reduce((sum, count) => sum + count, 0);
+    console.log(`Restored ${rows} rows of the backup made at ${backup.madeAt}.`);
+    if (letIn.length > 0) {
+      console.log(
+        `Let in again, as they were when it was made: ${letIn.join(', ')}. Remove any that is not to be, in Kitchen, Phones of the house.`,
+      );
+    }
     return;
   }
   const server = await startServer({

@@ -93,6 +93,16 @@ export async function listDevices(
   return { devices: rows.map((row) => shown(row, asking)) };
 }
 
+/** What all that are let in are called, in any kitchen of a database. */
+export async function namesLetIn(db: Scope['db']): Promise<string[]> {
+  const rows = await db
+    .select({ name: pairedDevices.name })
+    .from(pairedDevices)
+    .where(isNull(pairedDevices.removedAt))
+    .orderBy(pairedDevices.name);
+  return rows.map(({ name }) => name);
+}
+
 /** What one that is let in is called; null for who is none. */
 export async function nameOfDevice({ db, kitchenId }: Scope, deviceId: string): Promise<string | null> {
   const [row] = await db

@@ -7,6 +7,7 @@ import type { Backup } from './backup';
 import { BackupSchema } from './backup';
 import type { Db } from './database';
 import { MIGRATIONS } from './migrations';
+import { namesLetIn } from './pairedDevices';
 import type { DatabasePlace } from './openDatabase';
 import { openDatabase } from './openDatabase';
 import { readZipLines, readZipText } from './zip';
@@ -145,12 +146,20 @@ async function removeTables(db: Db): Promise<void> {
   await db.execute(sql`CREATE SCHEMA public`);
 }
 
+/** What was restored. */
+export interface Restored {
+  backup: Backup;
+  /** Names of the devices and calendars that come in again, those among them that were removed since. */
+  letIn: string[];
+}
+
 /**
  * Restores a backup into a database with nothing in it yet, of either kind, and brings it up to date. Rejects with a
  * sentence where that cannot be; nothing is changed then.
  */
-export async function restoreBackup(place: DatabasePlace, path: string): Promise<Backup> {
+export async function restoreBackup(place: DatabasePlace, path: string): Promise<Restored> {
   const backup = await readBackup(path);
+  let letIn: string[] = [];
   await withMigrationsUntil(backup.migratedAt, async (folder) => {
     const database = await openDatabase(place, async (db, migrateIn) => {
       if (await hasTables(db)) {
@@ -166,7 +175,8 @@ export async function restoreBackup(place: DatabasePlace, path: string): Promise
         throw error;
       }
     });
+    letIn = await namesLetIn(database.db);
     await database.close();
   });
-  return backup;
+  return { backup, letIn };
 }

@@ -19,6 +19,8 @@ let backup: string;
 async function restoredTo(dir: string, file: string, engine = ENGINE): Promise<RunningServer> {
   const { status, said } = await runMain(dir, ['--restore', file], engine);
   expect({ status, said }).toMatchObject({ status: 0 });
+  // Whoever was removed since is let in again: it is said who comes in.
+  expect(said).toMatch(/Let in again.*: .*The quay’s tablet.*Remove any/);
   return RunningServer.start(dir, [], {}, { engine });
 }
 
@@ -26,6 +28,7 @@ beforeAll(async () => {
   server = await RunningServer.start(dataDir, ['--demo']);
   const glassAt = new Date(Date.now() + 40 * 3_600_000).toISOString();
   expect((await server.create('/api/plans', { recipe: RECIPE, glassAt })).status).toBe(201);
+  expect((await server.call('POST', '/api/calendar-links', { name: 'The quay’s tablet' })).status).toBe(201);
   const { status, said } = await runMain(dataDir, ['--backup']);
   expect({ status, said }).toMatchObject({ status: 0 });
   backup = /Backed up to (.*\.zip)/.exec(said)?.[1] ?? '';
