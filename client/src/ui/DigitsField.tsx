@@ -1,7 +1,6 @@
-import { useId } from 'react';
-import { StyleSheet, TextInput } from 'react-native';
-import { FieldFrame } from './FieldFrame';
-import { FONT, SPACE, TOUCH, useColours } from './theme';
+import { StyleSheet } from 'react-native';
+import { TextField } from './TextField';
+import { FONT, TOUCH } from './theme';
 
 interface Props {
   label: string;
@@ -12,49 +11,27 @@ interface Props {
 }
 
 /** Digits that are shown elsewhere, typed large. */
-export function DigitsField({ label, value, onChange, onSubmit, error }: Props) {
-  const colour = useColours();
-  const id = useId();
+export function DigitsField(props: Props) {
   return (
-    <FieldFrame label={label} noteId={`${id}-note`} error={error} style={styles.field}>
-      <TextInput
-        value={value}
-        onChangeText={onChange}
-        onSubmitEditing={onSubmit}
-        inputMode="numeric"
-        autoComplete="one-time-code"
-        autoCapitalize="none"
-        autoCorrect={false}
-        spellCheck={false}
-        maxLength={12}
-        id={id}
-        aria-label={label}
-        aria-describedby={`${id}-note`}
-        aria-invalid={error !== null}
-        style={[
-          styles.input,
-          {
-            color: colour.ink,
-            backgroundColor: colour.surface,
-            borderColor: error === null ? colour.edge : colour.buoy,
-            outlineColor: colour.kelp,
-            fontFamily: FONT.strong,
-          },
-        ]}
-      />
-    </FieldFrame>
+    <TextField
+      {...props}
+      inputMode="numeric"
+      autoComplete="one-time-code"
+      autoCapitalize="none"
+      autoCorrect={false}
+      spellCheck={false}
+      maxLength={12}
+      style={styles.field}
+      textStyle={styles.digits}
+    />
   );
 }
 
 const styles = StyleSheet.create({
   field: { maxWidth: 260 },
-  input: {
-    borderWidth: 1,
-    borderRadius: 10,
-    paddingHorizontal: SPACE.medium,
+  digits: {
     minHeight: TOUCH.counter,
-    minWidth: 0,
-    width: '100%',
+    fontFamily: FONT.strong,
     fontSize: 28,
     letterSpacing: 4,
     fontVariant: ['tabular-nums', 'lining-nums'],

@@ -1,61 +1,33 @@
-import { useId } from 'react';
-import { StyleSheet, TextInput } from 'react-native';
-import { FieldFrame } from './FieldFrame';
-import { FONT, SPACE, useColours } from './theme';
+import { TextField } from './TextField';
+import { SPACE } from './theme';
 
-/** Text of several lines with its label, and what is wrong with it underneath. */
-export function LinesField({
-  label,
-  value,
-  onChange,
-  error = null,
-  note,
-  rows,
-}: {
+interface Props {
   label: string;
   value: string;
   onChange: (value: string) => void;
   error?: string | null;
-  note?: string;
+  note?: string | undefined;
+  placeholder?: string;
+  /** What is typed is a program's text: nothing in it is mended. */
+  verbatim?: boolean;
   /** So many lines are seen at once. */
   rows: number;
-}) {
-  const colour = useColours();
-  const id = useId();
-  return (
-    <FieldFrame label={label} noteId={`${id}-note`} error={error} note={note} style={{}}>
-      <TextInput
-        multiline
-        value={value}
-        onChangeText={onChange}
-        id={id}
-        aria-label={label}
-        aria-describedby={`${id}-note`}
-        aria-invalid={error !== null}
-        style={[
-          styles.input,
-          {
-            minHeight: rows * LINE_PX + 2 * SPACE.small,
-            color: colour.ink,
-            borderColor: error === null ? colour.edge : colour.buoy,
-            backgroundColor: colour.surface,
-          },
-        ]}
-      />
-    </FieldFrame>
-  );
 }
 
 const LINE_PX = 24;
 
-const styles = StyleSheet.create({
-  input: {
-    width: '100%',
-    borderWidth: 1,
-    borderRadius: 10,
-    padding: SPACE.medium,
-    fontFamily: FONT.text,
-    fontSize: 17,
-    lineHeight: LINE_PX,
-  },
-});
+/** Text of several lines. */
+export function LinesField({ rows, verbatim = false, ...field }: Props) {
+  return (
+    <TextField
+      {...field}
+      {...(verbatim && { autoCorrect: false, spellCheck: false })}
+      multiline
+      textStyle={{
+        minHeight: rows * LINE_PX + 2 * SPACE.small,
+        paddingVertical: SPACE.medium,
+        lineHeight: LINE_PX,
+      }}
+    />
+  );
+}

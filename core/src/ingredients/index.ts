@@ -17,7 +17,7 @@ export {
   volumeMl,
 } from './composition';
 export type { Ingredient, NutForm, OwnIngredient } from './ingredient';
-export { cupG } from './ingredient';
+export { USUAL_NUT_CUP_G, cupG } from './ingredient';
 export { NUT_TABLE } from './nutTable';
 export type { PackFigures } from './ownIngredient';
 export { ingredientFromPack, ownKeyFrom, packOf } from './ownIngredient';

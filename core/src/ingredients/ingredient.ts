@@ -64,12 +64,13 @@ export interface OwnIngredient extends Ingredient {
   archived: boolean;
 }
 
-/** Grams of this form in one cup of the given system. */
-export function cupG(ingredient: Ingredient, form: NutForm, system: CupSystem): number {
-  const perUsCupG = {
-    whole: ingredient.cupWholeG,
-    chopped: ingredient.cupChoppedG,
-    ground: ingredient.cupGroundG,
-  }[form];
+/** A US cup of a nut of which nothing is known, g: between whole almonds and whole hazelnuts (table of nuts). */
+export const USUAL_NUT_CUP_G = 140;
+
+/** Grams of this form in one cup of the given system; those of a usual nut where none is known. */
+export function cupG(ingredient: Ingredient | null | undefined, form: NutForm, system: CupSystem): number {
+  const perUsCupG = ingredient
+    ? { whole: ingredient.cupWholeG, chopped: ingredient.cupChoppedG, ground: ingredient.cupGroundG }[form]
+    : USUAL_NUT_CUP_G;
   return (perUsCupG * CUP_ML[system]) / US_CUP_ML;
 }

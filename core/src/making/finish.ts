@@ -3,6 +3,8 @@ import { compositionOf, findAddition, isSalt } from '../ingredients';
 import { LIMITS } from '../measures';
 import type { AdditionDose, Recipe } from './recipe';
 
+/** Part of the liquid that another liquid takes where it is first put in. */
+export const FIRST_LIQUID_SHARE = 0.5;
 /** Sweetness levels offered, g of sugar-equivalent per litre: none, a little, sweet, very sweet. */
 export const SWEETNESS_G_PER_L = [0, 15, 30, 45] as const;
 /** Usual salt, g per litre. */

@@ -34,6 +34,7 @@ export {
   SALT_G_PER_L,
   SWEETNESS_G_PER_L,
   doseForSweetness,
+  FIRST_LIQUID_SHARE,
   firstDose,
   firstDoseG,
   moreDoseG,

@@ -40,6 +40,8 @@ export {
 export { KEPT_SOAK_COUNTER_H, LIMITS, counterSoakLimitH, outOfRange } from './limits';
 export type { MassUnit, VolumeUnit } from './measure';
 export { gPer, isVolumeUnit, mlPer, readingIn, typedFigure } from './measure';
+export type { MeasureSet, MeasureSetKey } from './measureSets';
+export { MEASURE_SETS, suggestedMeasures } from './measureSets';
 export type { QuantityReading } from './quantity';
 export { eighths, fractions, quarters, readQuantity, readSigned } from './quantity';
 export { ratioFaces, ratioFromCups, ratioFromShare } from './ratio';

@@ -1,5 +1,5 @@
 import type { Ingredient } from '../ingredients';
-import { NUT_TABLE, allergensIn, isFreeOf } from '../ingredients';
+import { NUT_TABLE, USUAL_NUT_CUP_G, allergensIn, isFreeOf } from '../ingredients';
 import type { Person } from '../kitchen';
 import type { MachineKind, Recipe, Strainer } from '../making';
 import { USUAL_SURROUNDINGS, plainRecipe, soakAdvice } from '../making';
@@ -40,7 +40,7 @@ export function everydayRecipe(
 ): Recipe {
   const method = nut && nut.soakUsualH === 0 ? 'none' : 'fridge';
   const hours = nut ? soakAdvice(nut, method, USUAL_SURROUNDINGS).hours : 8;
-  const ratio = ratioFromCups(FIRST_CUPS, nut?.cupWholeG ?? 140, 'us');
+  const ratio = ratioFromCups(FIRST_CUPS, nut?.cupWholeG ?? USUAL_NUT_CUP_G, 'us');
   const plain = plainRecipe(`${nut?.name ?? 'Almond'} milk`, nut?.key ?? 'almond', ratio, hours);
   return {
     ...plain,

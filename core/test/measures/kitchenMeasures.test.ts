@@ -17,12 +17,27 @@ import {
   readQuantity,
   sayBrine,
   sayBrineInSpoons,
+  suggestedMeasures,
   timeText,
   weekdayText,
 } from '../../src';
 
 const METRIC: DisplayPreferences = { measures: 'metric', cupSystem: 'metric' };
 const US: DisplayPreferences = { measures: 'us', cupSystem: 'us' };
+
+test.each([
+  ['en-US', 'us'],
+  ['en', 'metric'],
+  ['pt-PT', 'metric'],
+  ['en-IE', 'british'],
+  ['cy-GB', 'british'],
+  ['mi-NZ', 'australian'],
+  ['en-Latn-US', 'us'],
+  ['nb-u-ca-gregory', 'metric'],
+  ['', 'metric'],
+] as const)('a device that speaks “%s” is first offered %s measures', (language, set) => {
+  expect(suggestedMeasures(language)).toBe(set);
+});
 
 describe('a field in the kitchen’s own units', () => {
   test.each([

@@ -7,6 +7,7 @@ import {
   findIngredient,
   firstRecipe,
   nutCupG,
+  nutsAndWaterOf,
   pairedDifference,
   predict,
   repeatGlassesMs,
@@ -50,6 +51,22 @@ test('a blend by cups of each has the shares of their weights', () => {
     ((findIngredient('macadamia', TABLE_ONLY)?.cupChoppedG ?? 0) * 250) / 236.588,
     9,
   );
+});
+
+test('cups of nuts and of water are read from the recipe as they were said; of an unknown nut as of a usual one', () => {
+  const blend: Recipe = {
+    ...workedRecipe('almond', 100, 4, 10),
+    nuts: [
+      { ingredient: 'almond', form: 'whole', share: 1 },
+      { ingredient: 'unheard-of', form: 'whole', share: 1 },
+    ],
+  };
+  const said = withNutsAndWater(blend, [143, 70], 2 * CUP_ML.us);
+  const { nuts, waterMl, waterCups } = nutsAndWaterOf(said, TABLE_ONLY, 'us') ?? { nuts: [] };
+  expect(nuts.map(({ massG }) => massG)).toEqual([expect.closeTo(143, 9), expect.closeTo(70, 9)]);
+  expect(nuts.map(({ cups }) => cups)).toEqual([expect.closeTo(1, 9), expect.closeTo(0.5, 9)]);
+  expect([waterMl, waterCups]).toEqual([expect.closeTo(473.176, 9), expect.closeTo(2, 9)]);
+  expect(nutsAndWaterOf({ ...said, amount: { by: 'milk', volumeMl: 500 } }, TABLE_ONLY, 'us')).toBeNull();
 });
 
 test('kept soak water as the cook measured it is part of the liquid, not more of it', () => {

@@ -2,7 +2,6 @@ import { refusalMessage } from '@humble-churn/contract';
 import type { Body, MassUnit, RecipeGoal, VolumeUnit } from '@humble-churn/core';
 import {
   LIMITS,
-  WATER_G_PER_ML,
   cupG,
   findIngredient,
   formatMass,
@@ -11,7 +10,7 @@ import {
   gPer,
   inKitchenMeasures,
   mlPer,
-  nutCupG,
+  nutsAndWaterOf,
   outOfRange,
   recipeForGlasses,
   solveRecipe,
@@ -169,7 +168,7 @@ function MilkWanted({ unit, onUnit }: { unit: VolumeUnit; onUnit: (unit: VolumeU
 function NutsAtHand({ unit, onUnit }: { unit: NutUnit; onUnit: (unit: NutUnit) => void }) {
   const { later, ingredient, change, kitchen } = useBench();
   const { amount, nuts } = later.recipe;
-  const nutCupG = ingredient ? cupG(ingredient, nuts[0]?.form ?? 'whole', kitchen.cupSystem) : 140;
+  const nutCupG = cupG(ingredient, nuts[0]?.form ?? 'whole', kitchen.cupSystem);
   const unitG = unit === 'cups' ? nutCupG : gPer(unit);
   const cupName = CUP_NAMES[kitchen.cupSystem];
   if (amount.by !== 'nuts') return null;
@@ -206,53 +205,49 @@ function NutsAndWater() {
   const { later, change, kitchen, model } = useBench();
   const { recipe, prediction } = later;
   const { cupSystem } = kitchen;
-  const { amount, nuts } = recipe;
-  if (amount.by !== 'nuts') return null;
-  const shares = nuts.reduce((sum, nut) => sum + nut.share, 0);
-  const massesG = nuts.map((nut) => (amount.massG * nut.share) / shares);
-  const waterMl = (amount.massG * recipe.waterPerNut) / WATER_G_PER_ML;
-  const cupMl = mlPer('cups', cupSystem);
+  const now = nutsAndWaterOf(recipe, model.pantry, cupSystem);
+  if (!now) return null;
+  const massesG = now.nuts.map(({ massG }) => massG);
   const cupName = CUP_NAMES[cupSystem];
   const set = (field: string, nextG: readonly number[], nextMl: number): string | null => {
-    const sumG = nextG.reduce((sum, one) => sum + one, 0);
-    if (!(sumG > 0) || !(nextMl > 0)) return 'Enter more than 0.';
+    if (!nextG.some((massG) => massG > 0) || !(nextMl > 0)) return 'Enter more than 0.';
     const { min, max } = LIMITS.waterPerNut;
-    if (outOfRange((nextMl * WATER_G_PER_ML) / sumG, LIMITS.waterPerNut)) {
+    if (outOfRange(withNutsAndWater(recipe, nextG, nextMl).waterPerNut, LIMITS.waterPerNut)) {
       return `Between ${min} and ${max} times as much water as nuts, by weight.`;
     }
-    change(field, (now) => withNutsAndWater(now, nextG, nextMl));
+    change(field, (latest) => withNutsAndWater(latest, nextG, nextMl));
     return null;
   };
   return (
     <>
       <View style={styles.fields}>
-        {nuts.map((nut, i) => {
-          const oneCupG = nutCupG(recipe, i, model.pantry, cupSystem) ?? USUAL_NUT_CUP_G;
-          const name = prediction?.nuts[i]?.name ?? findIngredient(nut.ingredient, model.pantry)?.name;
+        {now.nuts.map(({ massG, cupG: oneCupG, cups: shownCups }, i) => {
+          const key = recipe.nuts[i]?.ingredient ?? '';
+          const name = prediction?.nuts[i]?.name ?? findIngredient(key, model.pantry)?.name;
           return (
             <QuantityField
-              key={nut.ingredient}
-              label={name ?? nut.ingredient}
+              key={key}
+              label={name ?? key}
               unit={cupName}
-              shown={fractions((massesG[i] ?? 0) / oneCupG)}
+              shown={fractions(shownCups)}
               focusFirst={i === 0}
               onNumber={(cups) =>
                 set(
                   `cups-${i}`,
-                  massesG.map((massG, j) => (j === i ? cups * oneCupG : massG)),
-                  waterMl,
+                  massesG.map((one, j) => (j === i ? cups * oneCupG : one)),
+                  now.waterMl,
                 )
               }
-              note={formatMass(massesG[i] ?? 0, { ...kitchen, measures: 'metric' })}
+              note={formatMass(massG, { ...kitchen, measures: 'metric' })}
             />
           );
         })}
         <QuantityField
           label="Water"
           unit={cupName}
-          shown={fractions(waterMl / cupMl)}
-          onNumber={(cups) => set('cups-water', massesG, cups * cupMl)}
-          note={formatVolume(waterMl, { ...kitchen, measures: 'metric' })}
+          shown={fractions(now.waterCups)}
+          onNumber={(cups) => set('cups-water', massesG, cups * mlPer('cups', cupSystem))}
+          note={formatVolume(now.waterMl, { ...kitchen, measures: 'metric' })}
         />
       </View>
     </>
@@ -273,8 +268,5 @@ function PulpWanted() {
     />
   );
 }
-
-/** A cup of a nut that is not known, g. */
-const USUAL_NUT_CUP_G = 140;
 
 const styles = { fields: { flexDirection: 'row', flexWrap: 'wrap', gap: SPACE.medium } } as const;

@@ -1,10 +1,13 @@
 import type { Addition, Recipe } from '@humble-churn/core';
 import {
   ADDITION_TABLE,
+  FIRST_LIQUID_SHARE,
+  LIMITS,
   SWEETNESS_G_PER_L,
   findAddition,
   firstDose,
   isOwnAddition,
+  outOfRange,
   sweeteningOf,
   withSweetness,
 } from '@humble-churn/core';
@@ -26,8 +29,6 @@ const OFTEN = ['salt', 'date_medjool', 'vanilla_extract', 'cinnamon'] as const;
 /** What is blended in where it is drunk at once. */
 const OFTEN_IN_A_GLASS = ['banana', 'strawberry', 'date_medjool', 'cinnamon'] as const;
 const USUAL_SWEETENER = 'maple_syrup';
-/** Part of the liquid that another liquid takes at first. */
-const FIRST_SHARE = 0.5;
 
 /** What there is to add: the table's and the cook's own, what was archived only where the recipe has it. */
 function useAddable(): readonly Addition[] {
@@ -68,7 +69,10 @@ function TheLiquid() {
         label="The liquid"
         value={otherLiquid?.liquid ?? 'water'}
         onChange={(liquid) =>
-          set('liquid', liquid === 'water' ? null : { liquid, share: otherLiquid?.share ?? FIRST_SHARE })
+          set(
+            'liquid',
+            liquid === 'water' ? null : { liquid, share: otherLiquid?.share ?? FIRST_LIQUID_SHARE },
+          )
         }
         options={[
           { value: 'water', label: 'Water' },
@@ -82,8 +86,10 @@ function TheLiquid() {
           unit="% of the liquid"
           shown={String(Number((otherLiquid.share * 100).toFixed(1)))}
           onNumber={(percent) => {
-            if (!(percent >= 1 && percent <= 100)) return 'Between 1 and 100 %.';
-            set('liquid-share', { ...otherLiquid, share: percent / 100 });
+            const share = percent / 100;
+            const { min, max } = LIMITS.otherLiquidShare;
+            if (outOfRange(share, LIMITS.otherLiquidShare)) return `Between ${min * 100} and ${max * 100} %.`;
+            set('liquid-share', { ...otherLiquid, share });
             return null;
           }}
         />

@@ -27,7 +27,7 @@ export function RatioPanel() {
   const { oneAtATime } = useSections();
   const { waterPerNut } = recipe;
   const form = recipe.nuts[0]?.form ?? 'whole';
-  const nutCupG = ingredient ? cupG(ingredient, form, kitchen.cupSystem) : 140;
+  const nutCupG = cupG(ingredient, form, kitchen.cupSystem);
   const faces = ratioFaces(waterPerNut, nutCupG, kitchen.cupSystem);
   const cupsOf = (ratio: number): number => ratioFaces(ratio, nutCupG, kitchen.cupSystem).waterCupsPerNutCup;
   const set = (ratio: number): string | null => {

@@ -1,15 +1,14 @@
 import type { BadLine, FridgeCsv, MeasuredTemp } from '@humble-churn/core';
 import { formatReadTemp } from '@humble-churn/core';
 import { useRef, useState } from 'react';
-import { useDropzone } from 'react-dropzone';
 import { StyleSheet, View } from 'react-native';
 import { compute } from '../../compute';
 import { AppText } from '../../ui/AppText';
 import { Button } from '../../ui/Button';
 import { Choice } from '../../ui/Choice';
+import { FilePanel } from '../../ui/FilePanel';
 import { Notice } from '../../ui/Notice';
-import { Panel } from '../../ui/Panel';
-import { SPACE, useColours } from '../../ui/theme';
+import { SPACE } from '../../ui/theme';
 import { useToast } from '../../ui/Toast';
 import { serverNowMs } from '../../wire/clock';
 import { useLogMany, useTakeBackLog } from '../../wire/fridge';
@@ -64,49 +63,45 @@ function useReadLog(kitchen: KnownKitchen) {
 
 /** The log of a thermometer with a memory, from its CSV file: looked at first, then kept part by part. */
 export function ImportLog({ kitchen, fridge }: FridgeProps) {
-  const colour = useColours();
   const log = useReadLog(kitchen);
-  const { getRootProps, getInputProps, open, isDragActive } = useDropzone({
-    multiple: false,
-    maxSize: MOST_BYTES,
-    noClick: true,
-    noKeyboard: true,
-    onDropAccepted: ([file]) => void file?.text().then(log.open),
-    onDropRejected: () => log.setTrouble('One file at a time, of up to 40 MB.'),
-  });
   const { found } = log;
   return (
-    <div {...getRootProps()}>
-      <input {...getInputProps()} name="fridge-log" aria-label="File of a fridge’s log" />
-      <Panel
-        title="Import a log"
-        style={isDragActive ? { borderColor: colour.kelp, backgroundColor: colour.kelpSoft } : {}}
-      >
-        <AppText>
-          The CSV file of a thermometer that keeps one: a column of times, a column of temperatures. Times
-          without a zone are read as this kitchen’s clock.
-        </AppText>
-        <View style={styles.row}>
-          <Button
-            label={log.reading === null ? 'Choose a file' : `Reading: ${Math.round(log.reading * 100)} %`}
-            busy={log.reading !== null}
-            onPress={open}
-          />
-        </View>
-        {log.trouble !== null && <Notice kind="error">{log.trouble}</Notice>}
-        {found?.ok === false && <Notice kind="error">{`${REFUSED[found.why]} Nothing was kept.`}</Notice>}
-        {found?.ok === true && (
-          <Preview
-            key={`${found.unit}${found.dayFirst}`}
-            found={found}
-            kitchen={kitchen}
-            fridge={fridge}
-            onRead={log.read}
-            onDone={log.clear}
-          />
-        )}
-      </Panel>
-    </div>
+    <FilePanel
+      title="Import a log"
+      label="File of a fridge’s log"
+      name="fridge-log"
+      maxBytes={MOST_BYTES}
+      onFile={(file) => void file.text().then(log.open)}
+      onRefused={() => log.setTrouble('One file at a time, of up to 40 MB.')}
+    >
+      {(choose) => (
+        <>
+          <AppText>
+            The CSV file of a thermometer that keeps one: a column of times, a column of temperatures. Times
+            without a zone are read as this kitchen’s clock.
+          </AppText>
+          <View style={styles.row}>
+            <Button
+              label={log.reading === null ? 'Choose a file' : `Reading: ${Math.round(log.reading * 100)} %`}
+              busy={log.reading !== null}
+              onPress={choose}
+            />
+          </View>
+          {log.trouble !== null && <Notice kind="error">{log.trouble}</Notice>}
+          {found?.ok === false && <Notice kind="error">{`${REFUSED[found.why]} Nothing was kept.`}</Notice>}
+          {found?.ok === true && (
+            <Preview
+              key={`${found.unit}${found.dayFirst}`}
+              found={found}
+              kitchen={kitchen}
+              fridge={fridge}
+              onRead={log.read}
+              onDone={log.clear}
+            />
+          )}
+        </>
+      )}
+    </FilePanel>
   );
 }
 

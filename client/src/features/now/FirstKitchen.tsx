@@ -1,7 +1,7 @@
 import type { KitchenPatch } from '@humble-churn/contract';
 import { KitchenPatchSchema } from '@humble-churn/contract';
 import type { Allergen, MachineKind, Person, Strainer } from '@humble-churn/core';
-import { firstRecipe } from '@humble-churn/core';
+import { MEASURE_SETS, firstRecipe, suggestedMeasures } from '@humble-churn/core';
 import { useRouter } from 'expo-router';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
@@ -20,36 +20,6 @@ import { layOnBench } from '../bench';
 import type { KnownKitchen } from '../../wire/kitchen';
 import { useChangeKitchen } from '../../wire/kitchen';
 
-/** Measures that belong together, by where a cook learned to cook. */
-const MEASURES = {
-  metric: { measures: 'metric', cupSystem: 'metric', spoonSystem: 'metric', locale: null },
-  us: { measures: 'us', cupSystem: 'us', spoonSystem: 'us', locale: 'en-US', currency: 'USD' },
-  british: {
-    measures: 'metric',
-    cupSystem: 'imperial',
-    spoonSystem: 'metric',
-    locale: 'en-GB',
-    currency: 'GBP',
-  },
-  australian: {
-    measures: 'metric',
-    cupSystem: 'metric',
-    spoonSystem: 'australian',
-    locale: 'en-AU',
-    currency: 'AUD',
-  },
-} as const satisfies Record<string, KitchenPatch>;
-
-type MeasuresKey = keyof typeof MEASURES;
-
-/** What the device's own language suggests. */
-function suggested(): MeasuresKey {
-  const { language } = navigator;
-  if (/-(US|LR)$/.test(language)) return 'us';
-  if (/-(GB|IE)$/.test(language)) return 'british';
-  return /-(AU|NZ)$/.test(language) ? 'australian' : 'metric';
-}
-
 /** A press is asked for as a machine. */
 const STRAINERS: readonly Strainer[] = [...SECOND_STRAINERS, 'none'];
 
@@ -57,7 +27,7 @@ const STRAINERS: readonly Strainer[] = [...SECOND_STRAINERS, 'none'];
 export function FirstKitchen({ kitchen }: { kitchen: KnownKitchen }) {
   const router = useRouter();
   const { mutate, isPending, error } = useChangeKitchen();
-  const [measures, setMeasures] = useState(suggested);
+  const [measures, setMeasures] = useState(() => suggestedMeasures(navigator.language));
   const [machine, setMachine] = useState<MachineKind>(kitchen.machine);
   const [strainer, setStrainer] = useState<Strainer>(kitchen.strainer);
   const [people, setPeople] = useState<readonly Person[]>([]);
@@ -72,9 +42,14 @@ export function FirstKitchen({ kitchen }: { kitchen: KnownKitchen }) {
       setUnnamed(true);
       return;
     }
-    const patch = KitchenPatchSchema.parse({ ...MEASURES[measures], machine, strainer, profile: { people } });
+    const patch = KitchenPatchSchema.parse({
+      ...MEASURE_SETS[measures],
+      machine,
+      strainer,
+      profile: { people },
+    });
     save(patch, () => {
-      layOnBench(firstRecipe({ ...MEASURES[measures], machine, strainer, people }));
+      layOnBench(firstRecipe({ ...MEASURE_SETS[measures], machine, strainer, people }));
       router.navigate('/bench');
     });
   };

@@ -2,14 +2,14 @@ import type { KitchenModel } from '@humble-churn/core';
 import type { RecipeReading } from '@humble-churn/contract/recipeJsonLd';
 import { useRouter } from 'expo-router';
 import { useState } from 'react';
-import { useDropzone } from 'react-dropzone';
-import { StyleSheet, TextInput, View } from 'react-native';
+import { StyleSheet, View } from 'react-native';
 import { Button } from '../../ui/Button';
+import { FilePanel } from '../../ui/FilePanel';
+import { LinesField } from '../../ui/LinesField';
 import { Notice } from '../../ui/Notice';
-import { Panel } from '../../ui/Panel';
 import { useToast } from '../../ui/Toast';
 import { AppText } from '../../ui/AppText';
-import { FONT, SPACE, TOUCH, useColours } from '../../ui/theme';
+import { SPACE } from '../../ui/theme';
 import type { KnownKitchen } from '../../wire/kitchen';
 import { useArchiveRecipe, useSaveRecipe } from '../../wire/recipes';
 import { layOnBench } from '../bench';
@@ -25,7 +25,6 @@ interface Props {
 
 /** A recipe from a file, dropped or chosen, or pasted as text. It is shown first; nothing is kept unasked. */
 export function ReadRecipe({ kitchen, model }: Props) {
-  const colour = useColours();
   const [text, setText] = useState('');
   const [reading, setReading] = useState<RecipeReading | null>(null);
   const [round, setRound] = useState(0);
@@ -35,73 +34,64 @@ export function ReadRecipe({ kitchen, model }: Props) {
     setReading(readRecipe(from, kitchen.cupSystem));
     setRound((now) => now + 1);
   };
-  const { getRootProps, getInputProps, open, isDragActive } = useDropzone({
-    multiple: false,
-    maxSize: MOST_BYTES,
-    noClick: true,
-    noKeyboard: true,
-    onDropAccepted: ([file]) => {
-      void file?.text().then((dropped) => {
-        setText(dropped);
-        return read(dropped);
-      });
-    },
-    onDropRejected: () =>
-      setReading({
-        ok: false,
-        problems: [{ path: '', message: 'One recipe at a time, of up to 200 kB.' }],
-      }),
-  });
   const clear = (): void => {
     setReading(null);
     setText('');
   };
   return (
-    <div {...getRootProps()}>
-      <input {...getInputProps()} name="recipe-file" aria-label="Recipe file" />
-      <Panel
-        title="Import"
-        style={isDragActive ? { borderColor: colour.kelp, backgroundColor: colour.kelpSoft } : {}}
-      >
-        <AppText>
-          Drop a file here, choose one, or paste its text: our own open form, or a schema.org Recipe as other
-          programs write it.
-        </AppText>
-        <TextInput
-          multiline
-          value={text}
-          onChangeText={setText}
-          id="recipe-text"
-          aria-label="Text of a recipe"
-          placeholder="{ … }"
-          placeholderTextColor={colour.inkSoft}
-          autoCorrect={false}
-          spellCheck={false}
-          style={[
-            styles.text,
-            { color: colour.ink, borderColor: colour.edge, backgroundColor: colour.surface },
-          ]}
-        />
-        <View style={styles.row}>
-          <Button label="Choose a file" onPress={open} />
-          <Button label="Read the text" disabled={text.trim() === ''} onPress={() => void read(text)} />
-          {reading && <Button label="Clear" kind="quiet" onPress={clear} />}
-        </View>
-        {reading?.ok === false && (
-          <Notice kind="error">
-            {reading.problems
-              .slice(0, 5)
-              .map(({ path, message }) => (path === '' ? message : `${path}: ${message}`))
-              .join('\n')}
-            {'\n'}Nothing was changed.
-          </Notice>
-        )}
-        {reading?.ok === true && (
-          // Another reading is another thing to keep, and gets another key.
-          <Found key={round} reading={reading} kitchen={kitchen} model={model} onKept={clear} />
-        )}
-      </Panel>
-    </div>
+    <FilePanel
+      title="Import"
+      label="Recipe file"
+      name="recipe-file"
+      maxBytes={MOST_BYTES}
+      onFile={(file) => {
+        void file.text().then((dropped) => {
+          setText(dropped);
+          return read(dropped);
+        });
+      }}
+      onRefused={() =>
+        setReading({
+          ok: false,
+          problems: [{ path: '', message: 'One recipe at a time, of up to 200 kB.' }],
+        })
+      }
+    >
+      {(choose) => (
+        <>
+          <AppText>
+            Drop a file here, choose one, or paste its text: our own open form, or a schema.org Recipe as
+            other programs write it.
+          </AppText>
+          <LinesField
+            label="Text of a recipe"
+            rows={3}
+            value={text}
+            onChange={setText}
+            placeholder="{ … }"
+            verbatim
+          />
+          <View style={styles.row}>
+            <Button label="Choose a file" onPress={choose} />
+            <Button label="Read the text" disabled={text.trim() === ''} onPress={() => void read(text)} />
+            {reading && <Button label="Clear" kind="quiet" onPress={clear} />}
+          </View>
+          {reading?.ok === false && (
+            <Notice kind="error">
+              {reading.problems
+                .slice(0, 5)
+                .map(({ path, message }) => (path === '' ? message : `${path}: ${message}`))
+                .join('\n')}
+              {'\n'}Nothing was changed.
+            </Notice>
+          )}
+          {reading?.ok === true && (
+            // Another reading is another thing to keep, and gets another key.
+            <Found key={round} reading={reading} kitchen={kitchen} model={model} onKept={clear} />
+          )}
+        </>
+      )}
+    </FilePanel>
   );
 }
 
@@ -163,12 +153,4 @@ function Found({
 const styles = StyleSheet.create({
   row: { flexDirection: 'row', flexWrap: 'wrap', gap: SPACE.small },
   found: { gap: SPACE.small },
-  text: {
-    minHeight: TOUCH.usual * 2,
-    borderWidth: 1,
-    borderRadius: 10,
-    padding: SPACE.medium,
-    fontFamily: FONT.text,
-    fontSize: 16,
-  },
 });
