@@ -22,7 +22,7 @@ test.describe('planning at a wide screen', () => {
     await expect(nuts).toHaveCount(15);
     for (const name of await nuts.allTextContents()) {
       await page.getByRole('radio', { name, exact: true }).click();
-      await expect(outcome(page)).toContainText(/\d+ mL/);
+      await expect(outcome(page)).toContainText(/\d+\smL/);
       await expect(page.getByRole('textbox', { name: 'Name of the batch' })).toHaveValue(`${name} milk`);
     }
   });
@@ -95,7 +95,7 @@ test.describe('planning at a wide screen', () => {
   }) => {
     const weight = page.getByRole('textbox', { name: 'By weight, 1 to' });
     // What it comes to; how sure that is follows a moment later.
-    const figures = async () => /\d+ mL.*% fat/.exec((await outcome(page).textContent()) ?? '')?.[0];
+    const figures = async () => /\d+\smL.*% fat/.exec((await outcome(page).textContent()) ?? '')?.[0];
     const first = await figures();
     await weight.fill('5');
     await expect.poll(figures).not.toBe(first);
@@ -181,7 +181,7 @@ test.describe('an ingredient of one’s own', () => {
     await expect(page).toHaveURL(/\/bench$/);
     await page.getByRole('radio', { name: 'Tiger nut' }).click();
     await expect(page.getByText(/some figures are guesses/)).toBeVisible();
-    await expect(outcome(page)).toContainText(/\d+ mL/);
+    await expect(outcome(page)).toContainText(/\d+\smL/);
   });
 });
 

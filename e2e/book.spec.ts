@@ -61,7 +61,7 @@ test.describe('the recipe book', () => {
     );
     await page.getByRole('button', { name: 'Read the text' }).click();
     await expect(page.getByText('Left out, not understood: “a little love”.')).toBeVisible();
-    await expect(page.getByText(/from 145 g; almond; 1 to 6.6 by weight/)).toBeVisible();
+    await expect(page.getByText(/from 145\sg; almond; 1 to 6.6 by weight/)).toBeVisible();
     await page.getByRole('button', { name: 'Save to the book' }).click();
     await expect(page.getByRole('region', { name: 'Grandmother’s almond milk' })).toBeVisible();
   });

@@ -112,7 +112,7 @@ test('days on the shelf, an evening on the table and a night without power: what
   );
   await button(page, 'Keep 480 readings').tap();
   await expect(page.getByText('480 readings are in the log.')).toBeVisible();
-  await expect(page.getByText(/warmest 9\.\d °C/)).toBeVisible();
+  await expect(page.getByText(/warmest 9\.\d\s°C/)).toBeVisible();
   // What the screen says is what the core says of the server's own data.
   const settings = KitchenSchema.parse(await (await page.request.get(`${url}/api/kitchen`)).json());
   const set: FridgeLogs = { first: [{ atMs: 0, tempC: settings.fridgeTempC }] };
@@ -127,7 +127,7 @@ test('days on the shelf, an evening on the table and a night without power: what
   await page.goto(`${url}/shelf/${jar.batchId}/${jar.jarId}`);
   await expect(
     page.getByText(
-      new RegExp(`${kept.budgetH.toFixed(0)} hours at 4 °C; ${kept.usedH.toFixed(0).slice(0, -1)}`),
+      new RegExp(`${kept.budgetH.toFixed(0)} hours at 4\\s°C; ${kept.usedH.toFixed(0).slice(0, -1)}`),
     ),
   ).toBeVisible();
   await expect(spells.first()).toContainText(`cost ${spent.spells[0]?.costH.toFixed(1) ?? ''} h`);
@@ -142,7 +142,7 @@ test('days on the shelf, an evening on the table and a night without power: what
   await button(page, 'Split into two jars…').tap();
   const part = page.getByRole('textbox', { name: 'So much of it' });
   await part.fill('5000');
-  await expect(page.getByText(/^Only 900 mL are left/)).toBeVisible();
+  await expect(page.getByText(/^Only 900\smL are left/)).toBeVisible();
   await part.fill('300');
   await button(page, 'Split: so much is in another jar').tap();
   await expect(page.getByText('600 mL left')).toBeVisible();
@@ -206,9 +206,9 @@ test('a reading typed while the server is away counts at once and is there once 
   await expect(button(page, 'Log what the fridge’s thermometer reads')).toBeDisabled();
   await field.fill('7,5');
   await button(page, 'Log what the fridge’s thermometer reads').tap();
-  await expect(page.getByText(/warmest 7\.5 °C/)).toBeVisible();
+  await expect(page.getByText(/warmest 7\.5\s°C/)).toBeVisible();
   await page.reload();
-  await expect(page.getByText(/warmest 7\.5 °C/)).toBeVisible();
+  await expect(page.getByText(/warmest 7\.5\s°C/)).toBeVisible();
   await ownKitchen.start();
   await expect.poll(async () => (await onServer(page, ownKitchen)).map(({ tempC }) => tempC)).toEqual([7.5]);
   await allSent(page);
@@ -217,7 +217,7 @@ test('a reading typed while the server is away counts at once and is there once 
   await button(page, /^Change the reading of/).tap();
   await page.getByRole('textbox', { name: 'It read', exact: true }).fill('5');
   await button(page, 'Correct it').tap();
-  await expect(page.getByText(/warmest 5\.0 °C/)).toBeVisible();
+  await expect(page.getByText(/warmest 5\.0\s°C/)).toBeVisible();
   await button(page, /^Delete the reading of/).tap();
   await expect(readings).toHaveCount(0);
   await expect(page.getByText('Deleted.')).toBeVisible();

@@ -44,11 +44,11 @@ function figureIn(text: string | null): number {
 
 // Tests end soaks and stop blades early: what is expected by then is told by the page alone.
 async function expectedSoakedG(page: Page): Promise<number> {
-  return figureIn(await page.getByText(/^About \d+ g is expected/).textContent());
+  return figureIn(await page.getByText(/^About \d+\sg is expected/).textContent());
 }
 
 async function expectedStrainedG(page: Page): Promise<{ milkG: number; pulpG: number }> {
-  const notes = page.getByText(/^About \d+ g expected/);
+  const notes = page.getByText(/^About \d+\sg expected/);
   return {
     milkG: figureIn(await notes.nth(0).textContent()),
     pulpG: figureIn(await notes.nth(1).textContent()),
@@ -105,11 +105,11 @@ test.describe('a whole batch by touch, the scale simulated, reloaded at every st
       // The scale lies in the other window; this one only listens.
       await weigh(450);
       // A tap, unless two seconds went by before it came: then the scale was quicker.
-      const asked = page.getByText(/is far from the \d+ g expected/);
-      const take = button(/^Take 4\d\d g as soaked nuts/);
+      const asked = page.getByText(/is far from the \d+\sg expected/);
+      const take = button(/^Take 4\d\d\sg as soaked nuts/);
       await expect(take.or(asked).first()).toBeVisible();
       if (!(await asked.isVisible())) await take.tap({ timeout: 3000 }).catch(() => undefined);
-      await expect(page.getByText(/is far from the \d+ g expected/)).toBeVisible();
+      await expect(page.getByText(/is far from the \d+\sg expected/)).toBeVisible();
       await button('Weigh again').tap();
       soakedG = await expectedSoakedG(page);
       await page.getByRole('textbox', { name: 'Soaked nuts, weighed' }).fill(String(soakedG));
@@ -155,7 +155,7 @@ test.describe('a whole batch by touch, the scale simulated, reloaded at every st
       await expect(page.getByText(/ taken as milk\. Now put the pulp on it\./)).toBeVisible();
       await expect(button(/ as pulp/)).toHaveCount(0);
       await put.fill('0');
-      await expect(page.getByText(/^Simulated scale: -?[0-3] g$/)).toBeVisible();
+      await expect(page.getByText(/^Simulated scale: -?[0-3]\sg$/)).toBeVisible();
       await put.fill(String(pulpG));
       const pulp = page.getByRole('textbox', { name: 'Pulp, weighed' });
       await expect(pulp).not.toHaveValue('');
@@ -166,7 +166,7 @@ test.describe('a whole batch by touch, the scale simulated, reloaded at every st
     await button(/^Taste and stretch: done/).tap();
     await test.step('salt is dosed from what was really obtained', async () => {
       await again('Finish');
-      const dose = await page.getByText(/, [\d.]+ g of .*salt/).textContent();
+      const dose = await page.getByText(/, [\d.]+\sg of .*salt/).textContent();
       const { milkMl } = (await stateOf(page, url, batchId)).measured;
       // Half a gram for each litre.
       expect(figure(dose, 'g of')).toBeCloseTo((milkMl ?? 0) * 0.0005, 2);
@@ -596,7 +596,7 @@ test('blending on, water and a parted load change the plan, and it says why', as
   await page.getByRole('button', { name: /^Report a change/ }).click();
   await page.getByRole('textbox', { name: 'Water poured in besides' }).fill('150');
   await page.getByRole('button', { name: 'Water added' }).click();
-  await expect(changed).toContainText(/Water was poured in: milk \d+ mL, was \d+ mL/);
+  await expect(changed).toContainText(/Water was poured in: milk \d+\smL, was \d+\smL/);
   await page.getByRole('button', { name: 'Start blending' }).click();
   await page.getByRole('button', { name: /Stop now: blending|Blending: done/ }).click();
   await expect(changed).toContainText('It was blended for another time');
@@ -688,7 +688,7 @@ test('a kitchen in ounces is shown the scale in ounces, and what is taken is the
     await expect(page.getByText('Put the milk on it')).toBeVisible();
     await page.getByRole('button', { name: 'Put 930 g on the scale' }).click();
     // 930 g are 32.8 oz; the scale drifts by a gram or two.
-    await expect(page.getByText(/^Simulated scale: 32\.[789] oz$/)).toBeVisible();
+    await expect(page.getByText(/^Simulated scale: 32\.[789]\soz$/)).toBeVisible();
     // Held for two seconds it is taken, in ounces.
     await expect(page.getByRole('textbox', { name: 'Milk, weighed' })).toHaveValue(/^32\.[789]/);
     await page.getByRole('button', { name: /^Weighed: keep/ }).click();

@@ -12,7 +12,7 @@ function said(page: Page): Promise<string> {
   });
 }
 
-const METRIC_ONLY = /\d ?(°C|mL\b|L\b|kg\b)|\bmL\b|°C|a litre|\d\.\d+ (US )?cups?|\b\d\d:\d\d(?! [ap]m)/;
+const METRIC_ONLY = /\d\s?(°C|mL\b|L\b|kg\b)|\bmL\b|°C|a litre|\d\.\d+ (US )?cups?|\b\d\d:\d\d(?! [ap]m)/;
 
 async function threeQuestions(page: Page, kitchen: Kitchen): Promise<void> {
   await page.goto(kitchen.url);
@@ -51,7 +51,7 @@ async function nothingMetricOnTheBench(page: Page, kitchen: Kitchen): Promise<vo
   await expect.poll(async () => (await onBench(page)).blend.liquidTempC).toBeCloseTo(10, 6);
   // Doses and sweetness say their grams a litre beside, and milk may be measured in mL, too.
   const words = (await said(page))
-    .replace(/\d+(\.\d+)?( to \d+)? g (sugar )?(a|per) litre( of milk)?|for a litre|A litre/g, '')
+    .replace(/\d+(\.\d+)?( to \d+)?\sg (sugar )?(a|per) litre( of milk)?|for a litre|A litre/g, '')
     .replace(/^\s*mL\s*$/gm, '');
   expect(METRIC_ONLY.exec(words)?.[0] ?? '').toBe('');
 }
@@ -109,7 +109,7 @@ test('straight into the glass: a short guide, and nothing on the shelf', async (
   await page.getByRole('button', { name: /Blending: done|Stop now/ }).click();
   const blended = page.getByRole('button', { name: 'Blending: done' });
   if (await blended.isVisible()) await blended.click();
-  await expect(page.getByText(/Pour it into the glasses, about 200 mL in all/)).toBeVisible();
+  await expect(page.getByText(/Pour it into the glasses, about 200\smL in all/)).toBeVisible();
   await page.getByRole('button', { name: 'Drink: done' }).click();
   await page.getByRole('button', { name: 'Wash up: done' }).click();
   await expect(page.getByText('Nothing of it is kept. The record is in the notebook.')).toBeVisible();
@@ -182,7 +182,7 @@ test('the copy: flour against whole, every decision and every figure that differ
     .getByRole('table', { name: 'What differs' })
     .getByRole('row')
     .filter({ hasText: 'Nuts not drunk' });
-  await expect(left).toContainText(/\d+ g.*\d+ g/);
+  await expect(left).toContainText(/\d+\sg.*\d+\sg/);
   // Anything else is changed with the whole bench.
   await page.getByRole('button', { name: /^Change anything on the copy/ }).click();
   await page.getByRole('button', { name: 'Add ground cinnamon' }).click();

@@ -171,7 +171,7 @@ test('“I want crackers on Sunday”: the milk whose pulp makes them is planned
   const days = page.getByRole('radiogroup', { name: 'On which day' }).getByRole('radio');
   await expect(days).toHaveCount(7);
   await days.nth(2).tap();
-  const said = page.getByText(/of Almond for the oven leaves pulp with about \d+ g of solids/);
+  const said = page.getByText(/of Almond for the oven leaves pulp with about \d+\sg of solids/);
   const volumeMl = figure(await said.textContent(), 'mL');
   await button(page, 'Plan that milk').tap();
   await expect(page).toHaveURL(/days\?ready=.*milk=Almond/);
@@ -207,7 +207,7 @@ test('Now says what is drunk a day, what would be thrown away, what to thaw, and
   await expect(page).toHaveURL(/days\?ready=/);
   await page.goto(`${demo.url}/pulp`);
   const account = page.getByRole('region', { name: 'Where the nuts went' });
-  await expect(account).toContainText(/of each 100 g/);
+  await expect(account).toContainText(/of each 100\sg/);
   const drawing = account.getByRole('img');
   await expect(drawing).toHaveAccessibleName(/^In: .* 100 g\. Out: .*\d+/);
 });
@@ -255,7 +255,7 @@ test('a recipe of the cook’s own: read from another program’s file, saved wi
   await button(page, 'Make: Pulp bars').tap();
   await expect(page.getByText(/^Oats: \d+/)).toBeVisible();
   await expect(
-    page.getByText(/Makes about \d+ bars?, about 25 min at 180 °C\. Contains: tree nut, gluten/),
+    page.getByText(/Makes about \d+ bars?, about 25\smin at 180\s°C\. Contains: tree nut, gluten/),
   ).toBeVisible();
   await button(page, 'Made: pulp bars').tap();
   await allSent(page);
@@ -274,7 +274,7 @@ test('a recipe of the cook’s own: read from another program’s file, saved wi
   await button(page, 'Change the recipe: Pulp bars').tap();
   await page.getByRole('textbox', { name: 'It takes' }).fill('40');
   await button(page, 'Save the change').tap();
-  await expect(page.getByText(/about 40 min at 180 °C/)).toBeVisible();
+  await expect(page.getByText(/about 40\smin at 180\s°C/)).toBeVisible();
   await button(page, 'Delete the recipe: Pulp bars').tap();
   await expect(button(page, 'Delete the recipe: Pulp bars')).toHaveCount(0);
   await button(page, 'Undo').last().tap();

@@ -32,7 +32,7 @@ test('flour soaked hot keeps its water, cools before it is blended, and is bottl
   await expect(page.getByText('180 mL of water for the soak, which stays in the milk')).toBeVisible();
   await expect(page.getByText('420 mL more of water for blending, kept cold')).toBeVisible();
   await press('Weigh: done');
-  await expect(page.getByText(/Pour 180 mL of boiling water over the nuts, no more/)).toBeVisible();
+  await expect(page.getByText(/Pour 180\smL of boiling water over the nuts, no more/)).toBeVisible();
   await press('The soak has begun');
   await press('End the soak now');
 
@@ -43,14 +43,14 @@ test('flour soaked hot keeps its water, cools before it is blended, and is bottl
   const probe = page.getByRole('textbox', { name: 'Middle of the bowl' });
   await probe.fill('41');
   await press('Keep the temperature: Middle of the bowl');
-  await expect(page.getByText(/41 °C is too hot for a closed jug/)).toBeVisible();
+  await expect(page.getByText(/41\s°C is too hot for a closed jug/)).toBeVisible();
   await expect(cool).toBeDisabled();
   await probe.fill('28');
   await press('Keep the temperature: Middle of the bowl');
   await cool.click();
 
   await expect(page.getByText('Pour in 420 mL of the liquid.')).toBeVisible();
-  await expect(page.getByText(/Add the bowl with its soak water, 240 g/)).toBeVisible();
+  await expect(page.getByText(/Add the bowl with its soak water, 240\sg/)).toBeVisible();
   await press('Start blending');
   await press(/^(Stop now: blending|Blending: done)/);
   await press('Feel: done');
@@ -102,7 +102,7 @@ test('a pack that cannot be is refused at its field with the likelier reading; w
   await type(/^Fibre/, '34,4');
   await page.getByRole('radio', { name: 'part of carbohydrate' }).click();
   await page.getByRole('button', { name: 'Add it' }).click();
-  await expect(page.getByText(/34\.4 g of fibre cannot be part of 7\.7 g of carbohydrate/)).toBeVisible();
+  await expect(page.getByText(/34\.4\sg of fibre cannot be part of 7\.7\sg of carbohydrate/)).toBeVisible();
   await page.getByRole('button', { name: 'Read fibre as listed beside carbohydrate' }).click();
   await page.getByRole('button', { name: 'Add it' }).click();
   await expect(page.getByText('Chia is among the ingredients now.')).toBeVisible();

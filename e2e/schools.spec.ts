@@ -266,7 +266,7 @@ test('cashew flour and chopped pistachios, their soak water kept, two loads of a
   await counter.tap('All clean', /^Bottled/);
   await counter.at('Label');
   const state = await counter.recorded(
-    /Small cup at 80 % speed, planned Small cup at 100 %/,
+    /Small cup at 80\s% speed, planned Small cup at 100\s%/,
     'in Jar 2 alone',
     'of water more, into the milk',
   );
@@ -368,7 +368,7 @@ test('stretched in a tap, back in the jug at full speed, corrected in the record
   });
   await page.goto(`${url}/counter/${batchId}`);
   await expect(page.getByText(/^Full: about \d/)).toBeVisible();
-  const more = page.getByRole('button', { name: /^Pour in \d+ mL more, makes it everyday/ });
+  const more = page.getByRole('button', { name: /^Pour in \d+\smL more, makes it everyday/ });
   const label = (await more.getAttribute('aria-label')) ?? '';
   await more.tap();
   await expect(page.getByText(/^Everyday: about \d/)).toBeVisible();
@@ -403,7 +403,7 @@ test('stretched in a tap, back in the jug at full speed, corrected in the record
   await page.getByRole('textbox', { name: 'What it is called' }).fill('Ferry cup');
   await page.getByRole('textbox', { name: 'Milk from the jar' }).fill('150');
   await page.getByRole('radio', { name: 'Over ice', exact: true }).tap();
-  await expect(page.getByText(/^As mixed about 4 °C/)).toBeVisible();
+  await expect(page.getByText(/^As mixed about 4\s°C/)).toBeVisible();
   await button(/^Made it/).tap();
   await stateOf(page, url, batchId);
   await page.reload();

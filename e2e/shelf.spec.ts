@@ -50,7 +50,7 @@ test('the level of a jar is pulled down and poured, and it is topped up from its
   await page.goto(`${url}/shelf`);
   const fridge = page.getByRole('region', { name: 'Fridge, 4 °C' });
   await expect(fridge.getByRole('link')).toHaveCount(2);
-  await expect(fridge.getByText(/Tall jar, 600 mL left, less than a day old/)).toBeVisible();
+  await expect(fridge.getByText(/Tall jar, 600\smL left, less than a day old/)).toBeVisible();
   // Drawn to one scale: the tall jar is the larger one.
   const widths = await fridge
     .locator('svg[role="img"]')
@@ -135,11 +135,11 @@ test('a second fridge: named in Kitchen, a jar goes into it and keeps by it, and
 
   await page.goto(`${url}/fridge?fridge=${cellar?.id}`);
   await expect(page.getByRole('radio', { name: 'Cellar, 8 °C' })).toBeChecked();
-  await expect(page.getByText(/it is taken as it is set, 8 °C/)).toBeVisible();
+  await expect(page.getByText(/it is taken as it is set, 8\s°C/)).toBeVisible();
   await page.getByRole('textbox', { name: 'It reads' }).fill('-2,5');
   await button(page, 'Log what the fridge’s thermometer reads').tap();
   // It was not that cold before anybody measured.
-  await expect(page.getByText(/warmest 8\.0 °C/)).toBeVisible();
+  await expect(page.getByText(/warmest 8\.0\s°C/)).toBeVisible();
   await expect(page.getByRole('list', { name: 'Readings' }).getByRole('listitem')).toContainText('-2.5 °C');
   await page.getByRole('radio', { name: 'Fridge, 4 °C' }).tap();
   await expect(page.getByRole('list', { name: 'Readings' }).getByRole('listitem')).toHaveCount(0);

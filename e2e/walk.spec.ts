@@ -188,7 +188,7 @@ async function fromDrainToNotebook(page: Page, empty: Kitchen): Promise<void> {
     await expect(page.getByText('Answer first what was clean')).toBeVisible();
     await page.getByRole('button', { name: /^All clean/ }).click();
     await page.getByRole('button', { name: /^Bottled/ }).click();
-    await expect(page.getByText(/^Blue lid, 440 mL$/)).toBeVisible();
+    await expect(page.getByText(/^Blue lid, 440\smL$/)).toBeVisible();
     await page.getByRole('button', { name: 'Label: done' }).click();
   });
 
@@ -218,8 +218,8 @@ async function fromDrainToNotebook(page: Page, empty: Kitchen): Promise<void> {
     await page.getByRole('link', { name: 'Notebook', exact: true }).click();
     await page.getByRole('link', { name: /^Hazelnut milk/ }).click();
     const comparison = page.getByRole('region', { name: 'Predicted beside measured' });
-    await expect(comparison).toContainText(/Milk890 mL of \d+ mL predicted/);
-    await expect(comparison).toContainText(/Pulp175 g of \d+ g predicted/);
+    await expect(comparison).toContainText(/Milk890\smL of \d+\smL predicted/);
+    await expect(comparison).toContainText(/Pulp175\sg of \d+\sg predicted/);
     await expect(page.getByRole('region', { name: 'What happened' })).toContainText('taken back');
   });
 }

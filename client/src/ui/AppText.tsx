@@ -2,6 +2,7 @@ import type { ReactNode } from 'react';
 import type { TextStyle } from 'react-native';
 import { StyleSheet, Text } from 'react-native';
 import { FONT, useColours } from './theme';
+import { unbrokenIn } from './unbroken';
 
 export type TextKind =
   'title' | 'heading' | 'body' | 'strong' | 'small' | 'figure' | 'bigFigure' | 'clock' | 'count';
@@ -16,6 +17,9 @@ interface Props {
   live?: 'polite' | 'assertive';
   numberOfLines?: number;
 }
+
+/** So large that with the reader's own size a figure may fill a phone, and its unit goes under it. */
+const LARGE: ReadonlySet<TextKind> = new Set(['bigFigure', 'clock', 'count']);
 
 /** All text of the app: sizes, families and tones in one place. */
 export function AppText({ kind = 'body', tone = 'ink', children, level, style, live, numberOfLines }: Props) {
@@ -36,7 +40,7 @@ export function AppText({ kind = 'body', tone = 'ink', children, level, style, l
       {...(live && { 'aria-live': live })}
       {...(numberOfLines !== undefined && { numberOfLines })}
     >
-      {children}
+      {LARGE.has(kind) ? children : unbrokenIn(children)}
     </Text>
   );
 }
