@@ -31,6 +31,7 @@ export class Kitchen {
     private readonly args: readonly string[],
     /** The command it is run by, such as one that puts it into a network of its own. */
     private readonly within: readonly string[] = [],
+    private readonly environment: Readonly<Record<string, string>> = {},
   ) {}
 
   async start(): Promise<this> {
@@ -46,6 +47,7 @@ export class Kitchen {
           DATA_DIR: this.dataDir,
           PORT: this.port,
           ...(this.siteDir !== null && { SITE_DIR: this.siteDir }),
+          ...this.environment,
         },
         stdio: ['ignore', 'pipe', 'pipe'],
       });

@@ -6,6 +6,7 @@ export const PROBLEM_CODES = [
   'not-found',
   'method-not-allowed',
   'disk-full',
+  'database-away',
   'busy',
   'conflict',
   'idempotency-key-missing',

@@ -29,8 +29,13 @@ export async function openPostgres(
     max: MOST_CONNECTIONS,
     connectionTimeoutMillis: CONNECT_WITHIN_MS,
   });
-  // A connection that breaks while nobody uses it: the next one who asks gets a new one.
-  pool.on('error', (error) => log.error(fault(error), 'A connection to the database broke'));
+  // A connection may break between two statements of a transaction, where nobody waits for an answer: the next statement
+  // says so to whoever asks, and without a listener it would end the process.
+  pool.on('connect', (client) => {
+    client.on('error', (error) => log.error(fault(error), 'A connection to the database broke'));
+  });
+  // The same of one that nobody uses: the next one who asks gets a new one.
+  pool.on('error', () => undefined);
   const alone: OpenDatabase['alone'] = async (work) => {
     const client = await pool.connect();
     try {

@@ -2,6 +2,7 @@ import { ProblemSchema } from '@humble-churn/contract';
 import type { ErrorRequestHandler } from 'express';
 import { z } from 'zod';
 import { ComputeCancelled } from './compute';
+import { isDatabaseAway } from './databaseAway';
 import { ProblemError } from './problemError';
 import { fault, log } from './log';
 
@@ -14,6 +15,9 @@ const CauseSchema = z.object({ message: z.string(), code: z.string().optional() 
 /** PostgreSQL's code for a full disk, and the system's. */
 const DISK_FULL = /^(53100|ENOSPC)$|No space left on device/;
 
+/** A database that is away may be asked for again after so long, s. */
+const AGAIN_S = 5;
+
 function tellFault(error: unknown): ProblemError {
   const query = QueryErrorSchema.safeParse(error);
   const cause = CauseSchema.safeParse(query.success ? query.data.cause : error);
@@ -24,6 +28,13 @@ function tellFault(error: unknown): ProblemError {
     return new ProblemError(
       'disk-full',
       'The disk of the server is full, so this was not kept. What was confirmed before is; make room and try again.',
+    );
+  }
+  if (isDatabaseAway(said)) {
+    return new ProblemError(
+      'database-away',
+      'The kitchen’s database does not answer. What was confirmed is kept; try again when it is back.',
+      { retryAfterS: AGAIN_S },
     );
   }
   return new ProblemError(

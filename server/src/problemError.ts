@@ -9,6 +9,7 @@ const TITLES: Readonly<Record<ProblemCode, { status: number; title: string }>> =
   'not-found': { status: 404, title: 'Not here' },
   'method-not-allowed': { status: 405, title: 'Not a way to call this' },
   'disk-full': { status: 507, title: 'The disk is full' },
+  'database-away': { status: 503, title: 'The database does not answer' },
   busy: { status: 503, title: 'Too much at once' },
   conflict: { status: 409, title: 'Things have moved on' },
   'idempotency-key-missing': { status: 400, title: 'The Idempotency-Key header is missing' },

@@ -95,13 +95,16 @@ export async function callApi<P extends Shape, Q extends Shape, B extends Shape,
     ...(signal && { signal }),
     ...(body !== undefined && { body: JSON.stringify(route.body.parse(body)) }),
   };
-  const { response, said } = await reached(async () => {
+  const { ok, said, problem } = await reached(async () => {
     const answer = await fetch(where, how);
-    return { response: answer, said: (await answer.json()) as unknown };
+    const read: unknown = await answer.json();
+    const parsed = answer.ok ? null : ProblemSchema.safeParse(read);
+    // It can do no more than one that is silent.
+    if (parsed?.data?.code === 'database-away') throw new ServerUnreachable();
+    return { ok: answer.ok, said: read, problem: parsed?.data };
   }, signal);
-  if (response.ok) return route.response.parse(said);
-  const problem = ProblemSchema.safeParse(said);
-  throw problem.success ? refusal(problem.data) : new ServerUnreachable();
+  if (ok) return route.response.parse(said);
+  throw problem ? refusal(problem) : new ServerUnreachable();
 }
 
 /** Sends a file, and hands on each line of JSON that the server answers with as it comes. */
