@@ -1,4 +1,5 @@
 import { X509Certificate } from 'node:crypto';
+import { EventEmitter } from 'node:events';
 import { mkdir, readFile, writeFile } from 'node:fs/promises';
 import type { RequestListener } from 'node:http';
 import { createServer } from 'node:http';
@@ -211,9 +212,15 @@ function direct(socket: Socket, tls: TlsServer, plain: Server): void {
   });
 }
 
+/** The part of an announcer that speaks to the network. */
+const MulticastSchema = z.object({ mdns: z.instanceof(EventEmitter) });
+
 /** Tells the home network this machine's name; answers how to stop. */
 function announce(port: number): () => void {
-  const announcer = new Bonjour({}, (error: unknown) => log.warn(fault(error), 'The name is not announced'));
+  const trouble = (error: unknown): void => log.warn(fault(error), 'The name is not announced');
+  const announcer = new Bonjour({}, trouble);
+  // Where another program has the port to itself, it says so here alone, and without a listener the process ends.
+  MulticastSchema.parse(announcer['server']).mdns.on('error', trouble);
   announcer.publish({ name: 'Humble Churn', type: 'https', port, host: localName() });
   return () => announcer.unpublishAll(() => announcer.destroy());
 }

@@ -1,6 +1,9 @@
+import { spawn } from 'node:child_process';
 import { X509Certificate } from 'node:crypto';
+import { once } from 'node:events';
 import { readFileSync, statSync } from 'node:fs';
 import { join } from 'node:path';
+import { setTimeout as sleep } from 'node:timers/promises';
 import { AUTHORITY_PATH, ROUTES } from '@humble-churn/contract';
 import type { Asked, HomeAnswer } from './homeNamespaces';
 import { HomeNamespaces } from './homeNamespaces';
@@ -14,11 +17,14 @@ let tablet: Record<string, string>;
 /** The kitchen's authority, fetched as a phone fetches it. */
 let ca: string;
 
-async function start(args: readonly string[] = ['--home', '--pair']): Promise<void> {
+async function start(
+  args: readonly string[] = ['--home', '--pair'],
+  environment: Record<string, string> = {},
+): Promise<void> {
   server = await RunningServer.start(
     dataDir,
     args,
-    { HOME_PORT: '8788', ALLOWED_HOSTS: 'pantry.example' },
+    { HOME_PORT: '8788', ALLOWED_HOSTS: 'pantry.example', ...environment },
     { within: home.within(home.kitchen) },
   );
 }
@@ -292,4 +298,20 @@ describe('codes that are no longer good, and wrong ones', () => {
       body: { reason: 'expired' },
     });
   });
+});
+
+test('where another program has the port of names to itself, the kitchen is open all the same', async () => {
+  await server.stop();
+  const hold = "require('node:dgram').createSocket('udp4').bind(5353, () => console.log('held'))";
+  const [command = '', ...args] = [...home.within(home.kitchen), process.execPath, '-e', hold];
+  const other = spawn(command, args, { stdio: ['ignore', 'pipe', 'inherit'] });
+  await once(other.stdout, 'data');
+  // Nothing is announced here: the port cannot be had.
+  await start(['--home'], { ANNOUNCE: 'on' });
+  while (!/The name is not announced/.test(server.said())) {
+    expect(server.process.exitCode).toBeNull();
+    await sleep(20);
+  }
+  expect((await phone('/')).status).toBe(200);
+  other.kill();
 });
