@@ -85,7 +85,7 @@ await shoot('weighing', PHONE, 'dark', async (page) => {
   await press('Squeeze: done');
   await press('Use the simulated scale');
   await page.getByRole('textbox', { name: 'Lies on it' }).fill('634');
-  await page.getByText(/^63\d g taken as milk/).waitFor();
+  await page.getByText(/^63\d\sg taken as milk/).waitFor();
   await page.getByRole('main').evaluate((element) => element.scrollTo(0, 0));
 });
 await shoot('tasting', PHONE, 'light', async (page) => {

@@ -454,6 +454,7 @@ export {
   formatMoney,
   formatReadMass,
   formatReadTemp,
+  formatSetTemp,
   formatTemp,
   formatVolume,
   gPer,

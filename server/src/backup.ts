@@ -141,6 +141,8 @@ export function backupIsDue(names: readonly string[], now: Date): boolean {
 
 /** How often it is looked whether a backup is due, ms. */
 const LOOK_EVERY_MS = 15 * 60_000;
+/** It is first looked so long after the start, ms: many a machine is on for no more than a breakfast. */
+const FIRST_LOOK_MS = 60_000;
 
 /** Makes a backup every night, or as soon as the machine is on again after one. Answers how to stop. */
 export function backUpNightly(
@@ -148,20 +150,20 @@ export function backUpNightly(
   place: BackupPlace,
 ): () => Promise<void> {
   let running: Promise<void> = Promise.resolve();
-  const look = (): void => {
+  const backUpIfDue = async (): Promise<void> => {
     const now = new Date();
-    if (!backupIsDue(backupsIn(place.folder), now)) return;
-    running = running
-      .then(() => makeBackup(database, place, now))
-      .then(
-        () => undefined,
-        (error: unknown) => log.error(fault(error), 'The nightly backup failed'),
-      );
+    // The folder may be on a disk that is not there now.
+    if (backupIsDue(backupsIn(place.folder), now)) await makeBackup(database, place, now);
   };
-  const timer = setInterval(look, LOOK_EVERY_MS);
-  timer.unref();
+  const look = (): void => {
+    running = running
+      .then(backUpIfDue)
+      .catch((error: unknown) => log.error(fault(error), 'The nightly backup failed'));
+  };
+  const timers = [setTimeout(look, FIRST_LOOK_MS), setInterval(look, LOOK_EVERY_MS)];
+  for (const timer of timers) timer.unref();
   return async () => {
-    clearInterval(timer);
+    timers.forEach(clearTimeout);
     await running;
   };
 }

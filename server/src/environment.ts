@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { LOG_LEVELS } from './log';
+import { isLoopbackName } from './serverNames';
 
 const PortSchema = z.coerce.number().int().min(0).max(65535);
 
@@ -37,7 +38,9 @@ const EnvironmentSchema = z
     OPS_LISTEN: AddressSchema.default('127.0.0.1'),
     LOG_LEVEL: z.enum(LOG_LEVELS).default('warn'),
     PUBLIC_URL: z
-      .url({ protocol: /^https?$/ })
+      .url({ protocol: /^https?$/, normalize: true })
+      // Browsers keep much of what the app needs from pages that come without TLS from anywhere but their own machine.
+      .refine((url) => !url.startsWith('http:') || !URL.canParse(url) || isLoopbackName(new URL(url).host))
       .transform((url) => url.replace(/\/+$/, ''))
       .optional(),
   })
@@ -65,7 +68,7 @@ const WHAT_IS_TAKEN: Readonly<Record<keyof Environment, string>> = {
   OPS_PORT: 'a number up to 65535',
   OPS_LISTEN: 'an address such as 127.0.0.1',
   LOG_LEVEL: `one of ${LOG_LEVELS.join(', ')}`,
-  PUBLIC_URL: 'an address such as https://kitchen.example',
+  PUBLIC_URL: 'an address such as https://kitchen.example; with http: only one of this machine itself',
 };
 
 /** What this server is told by its surroundings; throws with a sentence where that cannot be. */

@@ -56,7 +56,10 @@ export class HomeNetwork {
   private readonly timer: NodeJS.Timeout;
 
   private constructor(private readonly options: HomeOptions) {
-    this.timer = setInterval(() => void this.look(), LOOK_EVERY_MS);
+    this.timer = setInterval(() => {
+      // Its folder may be full, or not to be written: phones go on with the certificate there is.
+      this.look().catch((error: unknown) => log.error(fault(error), 'The certificate was not looked after'));
+    }, LOOK_EVERY_MS);
     this.timer.unref();
   }
 
@@ -155,6 +158,8 @@ export class HomeNetwork {
       sockets.once('error', reject);
       sockets.listen(port, () => resolve());
     });
+    // Such as more lines than the system allows: those there are go on.
+    sockets.on('error', (error) => log.error(fault(error), 'A line of the home network was not taken'));
     const silence = announced ? announce(port) : null;
     this.open = { sockets, tls, lines, silence, certificate: made.server };
   }

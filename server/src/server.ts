@@ -21,7 +21,7 @@ import { makeCode } from './pairing';
 import { listDevices } from './pairedDevices';
 import { forgetOldKeys } from './routeHandlers';
 import { inUrl, namesOf } from './serverNames';
-import { log } from './log';
+import { fault, log } from './log';
 import { Metrics } from './metrics';
 import { openOperations } from './operations';
 
@@ -229,6 +229,10 @@ function listening(port: number, address: string, answer: RequestListener): Prom
   server.headersTimeout = KEEP_LINE_MS + 5000;
   return new Promise((resolve, reject) => {
     server.once('error', reject);
-    server.listen(port, address, () => resolve(server));
+    server.listen(port, address, () => {
+      // Such as more lines than the system allows: those there are go on.
+      server.on('error', (error) => log.error(fault(error), 'A line was not taken'));
+      resolve(server);
+    });
   });
 }

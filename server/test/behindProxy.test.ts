@@ -133,6 +133,7 @@ test('a port that is taken is said where it is switched', async () => {
 test.each([
   [{ LISTEN: 'here' }, 'LISTEN must be an address'],
   [{ PUBLIC_URL: 'pantry' }, 'PUBLIC_URL must be an address'],
+  [{ PUBLIC_URL: 'http://pantry.example' }, 'with http: only one of this machine itself'],
   [{ HOME_PORT: '99999' }, 'HOME_PORT must be a number'],
   [{ PUBLIC_URL: 'https://pantry.example' }, 'TRUST_PROXY must be the number'],
 ])('%j is refused in a sentence', async (environment, words) => {

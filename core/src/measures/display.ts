@@ -47,6 +47,11 @@ export function formatReadTemp(tempC: number, measures: Measures): string {
   return `${tenths(tempIn(tempC, measures))} ${measures === 'metric' ? '°C' : '°F'}`;
 }
 
+/** A temperature as a cook set it, to a tenth of a degree where it is no whole one: a fridge at 4.4 °C is not at 4. */
+export function formatSetTemp(tempC: number, measures: Measures): string {
+  return `${Number(tenths(tempIn(tempC, measures)))} ${measures === 'metric' ? '°C' : '°F'}`;
+}
+
 /** A temperature in the kitchen's own degrees. */
 export function tempIn(tempC: number, measures: Measures): number {
   return measures === 'metric' ? tempC : tempC * 1.8 + 32;

@@ -7,6 +7,7 @@ export {
   formatMoney,
   formatReadMass,
   formatReadTemp,
+  formatSetTemp,
   formatTemp,
   formatVolume,
   inKitchenMeasures,

@@ -8,6 +8,7 @@ import {
   normalDraw,
   formatReadMass,
   formatReadTemp,
+  formatSetTemp,
   readingIn,
   seededRandom,
   formatClock,
@@ -74,6 +75,20 @@ test.each([
   [-61.5, '+1:01'],
 ])('a clock at %d s shows %s', (seconds, words) => {
   expect(formatClock(seconds)).toBe(words);
+});
+
+test('a temperature as it was set is no other one', () => {
+  const shown = (tempC: number, measures: 'metric' | 'us') => formatSetTemp(tempC, measures);
+  expect([shown(4, 'metric'), shown(4.4, 'metric'), shown(5.5, 'metric')]).toEqual([
+    '4 °C',
+    '4.4 °C',
+    '5.5 °C',
+  ]);
+  expect([shown(4, 'us'), shown((40 - 32) / 1.8, 'us'), shown(-18, 'metric')]).toEqual([
+    '39.2 °F',
+    '40 °F',
+    '-18 °C',
+  ]);
 });
 
 test('temperatures in both scales', () => {

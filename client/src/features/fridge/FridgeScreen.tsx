@@ -1,4 +1,4 @@
-import { FIRST_FRIDGE, formatTemp } from '@humble-churn/core';
+import { FIRST_FRIDGE, formatSetTemp } from '@humble-churn/core';
 import { useLocalSearchParams, useRouter } from 'expo-router';
 import { AppText } from '../../ui/AppText';
 import { Choice } from '../../ui/Choice';
@@ -53,7 +53,7 @@ export function FridgeScreen() {
           onChange={setFridgeId}
           options={fridges.map(({ id, name, tempC }) => ({
             value: id,
-            label: `${name}, ${formatTemp(tempC, data.measures)}`,
+            label: `${name}, ${formatSetTemp(tempC, data.measures)}`,
           }))}
         />
       )}

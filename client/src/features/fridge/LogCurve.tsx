@@ -3,6 +3,7 @@ import {
   HOUR_MS,
   fridgeStretch,
   formatReadTemp,
+  formatSetTemp,
   formatTemp,
   tempIn,
   logOfFridge,
@@ -68,8 +69,8 @@ export function LogCurve({ kitchen, fridge, nowMs }: FridgeProps) {
       </View>
       <AppText kind="small" tone="soft">
         {measuredH === 0
-          ? `Nothing was measured in this time: it is taken as it is set, ${formatTemp(fridge.tempC, measures)}.`
-          : `Measured ${measuredH.toFixed(0)} of ${spanH} h, as means of ten minutes. In the rest the warmer of what it is set to, ${formatTemp(fridge.tempC, measures)}, and what was measured last counts.`}
+          ? `Nothing was measured in this time: it is taken as it is set, ${formatSetTemp(fridge.tempC, measures)}.`
+          : `Measured ${measuredH.toFixed(0)} of ${spanH} h, as means of ten minutes. In the rest the warmer of what it is set to, ${formatSetTemp(fridge.tempC, measures)}, and what was measured last counts.`}
       </AppText>
     </Panel>
   );

@@ -1,7 +1,7 @@
 import type { JarState, JarStay, Keeping, PulpBag } from '@humble-churn/core';
 import {
   drinkingOrder,
-  formatTemp,
+  formatSetTemp,
   formatVolume,
   jarAgeDays,
   jarKeeping,
@@ -63,7 +63,7 @@ function byPlace(
   const at = (place: JarStay['place']): ShelvedJar[] => jars.filter(({ stay }) => stay.place === place);
   return [
     ...fridges.map(({ id, name, tempC }) => ({
-      title: `${name}, ${formatTemp(tempC, kitchen.measures)}`,
+      title: `${name}, ${formatSetTemp(tempC, kitchen.measures)}`,
       jars: at('fridge').filter(({ stay }) => stay.fridge === id),
     })),
     { title: 'A fridge that was removed', jars: at('fridge').filter(({ stay }) => !known.has(stay.fridge)) },
