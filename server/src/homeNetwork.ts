@@ -1,5 +1,5 @@
 import { X509Certificate } from 'node:crypto';
-import { EventEmitter } from 'node:events';
+import { EventEmitter, once } from 'node:events';
 import { mkdir, readFile, writeFile } from 'node:fs/promises';
 import type { RequestListener } from 'node:http';
 import { createServer } from 'node:http';
@@ -96,7 +96,8 @@ export class HomeNetwork {
   /** Where phones open the app, the best one first: a name only where phones are told it. */
   addresses(): string[] {
     if (!this.open) return [];
-    const { port, announced } = this.options;
+    const { port } = this.options;
+    const announced = this.open.silence !== null;
     const numbers = homeAddresses().filter((address) => !address.startsWith('fe80:'));
     const hosts = announced ? [localName(), ...numbers] : [...numbers, localName()];
     return hosts.map((host) => `https://${inUrl(host)}:${port}`);
@@ -160,7 +161,7 @@ export class HomeNetwork {
     });
     // Such as more lines than the system allows: those there are go on.
     sockets.on('error', (error) => log.error(fault(error), 'A line of the home network was not taken'));
-    const silence = announced ? announce(port) : null;
+    const silence = announced ? await announce(port) : null;
     this.open = { sockets, tls, lines, silence, certificate: made.server };
   }
 
@@ -178,7 +179,10 @@ export class HomeNetwork {
     if (!open.silence) return;
     // On the network as it now is.
     open.silence();
-    open.silence = announce(this.options.port);
+    const silence = await announce(this.options.port);
+    if (this.open === open) open.silence = silence;
+    // It was switched off meanwhile.
+    else silence?.();
   }
 
   private async close(): Promise<void> {
@@ -220,12 +224,18 @@ function direct(socket: Socket, tls: TlsServer, plain: Server): void {
 /** The part of an announcer that speaks to the network. */
 const MulticastSchema = z.object({ mdns: z.instanceof(EventEmitter) });
 
-/** Tells the home network this machine's name; answers how to stop. */
-function announce(port: number): () => void {
+/** Tells the home network this machine's name; answers how to stop, or null where that cannot be. */
+async function announce(port: number): Promise<(() => void) | null> {
   const trouble = (error: unknown): void => log.warn(fault(error), 'The name is not announced');
   const announcer = new Bonjour({}, trouble);
+  const { mdns } = MulticastSchema.parse(announcer['server']);
   // Where another program has the port to itself, it says so here alone, and without a listener the process ends.
-  MulticastSchema.parse(announcer['server']).mdns.on('error', trouble);
+  mdns.on('error', trouble);
+  try {
+    await once(mdns, 'ready');
+  } catch {
+    return null;
+  }
   announcer.publish({ name: 'Humble Churn', type: 'https', port, host: localName() });
   return () => announcer.unpublishAll(() => announcer.destroy());
 }

@@ -313,5 +313,9 @@ test('where another program has the port of names to itself, the kitchen is open
     await sleep(20);
   }
   expect((await phone('/')).status).toBe(200);
+  // Phones are not sent to a name that nobody answers for.
+  expect(server.said()).toContain(`Phones open https://${home.address}:8788`);
+  const { addresses } = (await phone('/api/home-network', { headers: tablet })).body;
+  expect(addresses[0]).toBe(`https://${home.address}:8788`);
   other.kill();
 });
