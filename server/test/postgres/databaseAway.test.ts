@@ -48,7 +48,7 @@ test('connections that are cut in the middle of transactions end no server and m
   const before = await batchCount();
   let writing = true;
   const cuts = (async () => {
-    for (let count = 0; writing; count++) {
+    for (let count = 0; writing && count < 60; count++) {
       await database.cut();
       // Now and then there is time to get something done.
       await sleep(count % 5 === 4 ? 200 : 5);
