@@ -87,6 +87,15 @@ export class Kitchen {
     await gone;
   }
 
+  /** Takes what it is sent and says nothing, as a laptop whose lid was shut: no connection breaks. */
+  fallAsleep(): void {
+    this.child?.kill('SIGSTOP');
+  }
+
+  wakeUp(): void {
+    this.child?.kill('SIGCONT');
+  }
+
   async close(): Promise<void> {
     await this.stop();
     rmSync(this.dataDir, { recursive: true, force: true });

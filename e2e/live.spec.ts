@@ -1,4 +1,4 @@
-import { LIVE_PATH, ROUTES, coreEvent } from '@humble-churn/contract';
+import { LIVE_BEAT, LIVE_BEAT_EVERY_MS, LIVE_PATH, ROUTES, coreEvent } from '@humble-churn/contract';
 import { plainRecipe, effectiveEvents, weightPacket } from '@humble-churn/core';
 import type { EventBody, Recipe } from '@humble-churn/core';
 import type { Page } from '@playwright/test';
@@ -347,6 +347,57 @@ test('five entries made while the server is away are kept through a closed tab, 
     ).toEqual([]);
     expect((await logOf(third, kitchen.url, batchId)).events).toHaveLength(log.length);
   } finally {
+    await kitchen.close();
+  }
+});
+
+test('a server that falls asleep is found out, by who taps and by who only looks; all is sent once when it wakes', async ({
+  page,
+  browser,
+}) => {
+  const kitchen = await new Kitchen([]).start();
+  const device = await browser.newContext();
+  try {
+    const batchId = await makeBatch(page, kitchen.url, QUICK);
+    await page.goto(`${kitchen.url}/counter/${batchId}`);
+    const weigh = page.getByRole('heading', { name: 'Weigh' });
+    await expect(weigh).toBeVisible();
+    const looks = await device.newPage();
+    await looks.clock.install();
+    // From its last call on it asks for nothing, and only hears.
+    const askedAll = looks.waitForResponse((answer) => answer.url().endsWith(ROUTES.homeNetwork.path));
+    await looks.goto(kitchen.url);
+    await askedAll;
+    // It says that it is there when it has nothing else to say.
+    await page.evaluate(
+      ([path, beat]) =>
+        new Promise<void>((resolve) => {
+          const stream = new EventSource(path);
+          stream.addEventListener(beat, () => {
+            stream.close();
+            resolve();
+          });
+        }),
+      [LIVE_PATH, LIVE_BEAT] as const,
+    );
+
+    kitchen.fallAsleep();
+    await page.getByRole('button', { name: 'Weigh: done' }).click();
+    await expect(page.getByText(/1 entry waiting, kept on this device/)).toBeVisible({ timeout: 20_000 });
+    await expect(weigh).toBeHidden();
+    await expect(looks.getByText(/does not answer/)).toBeHidden();
+    await looks.clock.fastForward(3 * LIVE_BEAT_EVERY_MS);
+    await expect(looks.getByText(/does not answer/)).toBeVisible({ timeout: 20_000 });
+
+    kitchen.wakeUp();
+    await allSent(page);
+    for (const one of [page, looks]) await expect(one.getByText(/does not answer/)).toBeHidden();
+    await expect(looks.getByText('Blend: Quick one')).toBeVisible();
+    const { events } = await logOf(page, kitchen.url, batchId);
+    expect(events.filter(({ what }) => what.type === 'step-done')).toHaveLength(1);
+  } finally {
+    kitchen.wakeUp();
+    await device.close();
     await kitchen.close();
   }
 });

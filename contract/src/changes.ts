@@ -30,6 +30,11 @@ export type Changes = z.infer<typeof ChangesSchema>;
 /** Where a page hears of changes as they happen: server-sent events, each of which is a `LiveChange`. */
 export const LIVE_PATH = '/api/live';
 
+/** The name of what the stream says when there is nothing to tell; a page that hears neither has lost it. */
+export const LIVE_BEAT = 'beat';
+/** So often, ms. */
+export const LIVE_BEAT_EVERY_MS = 15_000;
+
 /** The kitchen has this revision now; null where something may have been missed. */
 export const LiveChangeSchema = z.object({ revision: RevisionSchema.nullable() });
 

@@ -1,11 +1,10 @@
 import type { LiveChange } from '@humble-churn/contract';
+import { LIVE_BEAT, LIVE_BEAT_EVERY_MS } from '@humble-churn/contract';
 import type { Channel } from 'better-sse';
 import { createChannel, createSession } from 'better-sse';
 import type { Request, Response } from 'express';
 import type { ChangeFeed } from './database';
 
-/** A line that says nothing for longer may be taken for dead, ms. */
-const KEEP_ALIVE_MS = 15_000;
 /** A page that lost its stream asks for it again after so long, ms. */
 const RETRY_MS = 2000;
 
@@ -17,7 +16,10 @@ export class LiveStreams {
   private readonly stop: () => void;
 
   constructor(feed: ChangeFeed) {
-    this.stop = feed.listen((what) => {
+    const beats = setInterval(() => {
+      for (const channel of this.channels.values()) channel.broadcast(null, LIVE_BEAT);
+    }, LIVE_BEAT_EVERY_MS).unref();
+    const leave = feed.listen((what) => {
       if (what === 'missed') {
         for (const channel of this.channels.values()) this.tell(channel, { revision: null });
         return;
@@ -27,6 +29,10 @@ export class LiveStreams {
       // Its pages ask for a stream again, and get that of the kitchen they are about then.
       if (what.revision === null) this.end(what.kitchenId);
     });
+    this.stop = () => {
+      clearInterval(beats);
+      leave();
+    };
   }
 
   private tell(channel: Channel, change: LiveChange): void {
@@ -40,7 +46,7 @@ export class LiveStreams {
     kitchenId: string,
     deviceId: string | null,
   ): Promise<void> {
-    const session = await createSession(request, response, { keepAlive: KEEP_ALIVE_MS, retry: RETRY_MS });
+    const session = await createSession(request, response, { keepAlive: null, retry: RETRY_MS });
     const channel = this.channels.get(kitchenId) ?? createChannel();
     this.channels.set(kitchenId, channel);
     this.open.set(response, { kitchenId, deviceId });

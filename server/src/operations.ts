@@ -1,16 +1,25 @@
 import { once } from 'node:events';
 import type { RequestListener, Server } from 'node:http';
 import { createServer } from 'node:http';
+import { setTimeout as sleep } from 'node:timers/promises';
 import { sql } from 'drizzle-orm';
 import type { OpenDatabase } from './database';
 import { fault, log } from './log';
 import type { Metrics } from './metrics';
 
+/** A database that says nothing for so long does not answer, ms; one that hangs breaks no connection. */
+const ANSWERS_WITHIN_MS = 5000;
+
 /** Whether the database answers. */
 async function isReady({ db }: Pick<OpenDatabase, 'db'>): Promise<boolean> {
   try {
-    await db.execute(sql`SELECT 1`);
-    return true;
+    const asked = db.execute(sql`SELECT 1`).then(() => true);
+    // Given up below, it may still fail later.
+    asked.catch(() => undefined);
+    const silent = sleep(ANSWERS_WITHIN_MS, false, { ref: false });
+    if (await Promise.race([asked, silent])) return true;
+    log.error('The database says nothing');
+    return false;
   } catch (error) {
     log.error(fault(error), 'The database does not answer');
     return false;

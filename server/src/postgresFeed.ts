@@ -9,6 +9,8 @@ import { fault, log } from './log';
 const CHANNEL = 'kitchen_changes';
 /** A connection that broke is opened anew after so long, ms. */
 const AGAIN_MS = 1000;
+/** A connection that only listens asks after so long whether the other end is still there, ms: none breaks by itself. */
+const STILL_THERE_AFTER_MS = 30_000;
 
 const PayloadSchema = z.object({ kitchenId: z.uuid(), revision: z.number().int().nullable() });
 
@@ -22,7 +24,11 @@ export async function postgresFeed(url: string): Promise<ChangeFeed & { close: (
   let client: pg.Client | null = null;
 
   const connect = async (): Promise<void> => {
-    const next = new pg.Client({ connectionString: url, keepAlive: true });
+    const next = new pg.Client({
+      connectionString: url,
+      keepAlive: true,
+      keepAliveInitialDelayMillis: STILL_THERE_AFTER_MS,
+    });
     next.on('error', (error) => log.error(fault(error), 'The database stopped telling of changes'));
     next.on('end', () => void again());
     next.on('notification', ({ payload }) => {

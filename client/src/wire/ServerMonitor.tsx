@@ -16,6 +16,7 @@ import { notebookQuery } from './notebook';
 import { homeNetworkQuery, pairedDevicesQuery } from './pairing';
 import { plansQuery } from './plans';
 import { recipesQuery } from './recipes';
+import { SILENT_AFTER_MS } from './silence';
 
 const ASK_EVERY_MS = 2500;
 /** Asks this often what other devices changed while it does not hear of it, ms. */
@@ -43,15 +44,25 @@ export function ServerMonitor() {
   const away = useAway();
   useEffect(() => {
     if (!away) return;
-    const ask = (): void => {
-      callApi(ROUTES.health).then(
-        ({ serverTime }) => noteServerTime(serverTime),
-        () => undefined,
-      );
+    let timer: ReturnType<typeof setTimeout>;
+    let over = false;
+    // The next time only when this one is answered or given up: calls that hang would leave no way for others.
+    const askLater = (): void => {
+      timer = setTimeout(() => {
+        callApi(ROUTES.health, { signal: AbortSignal.timeout(SILENT_AFTER_MS) })
+          .then(
+            ({ serverTime }) => noteServerTime(serverTime),
+            () => undefined,
+          )
+          .finally(() => {
+            if (!over) askLater();
+          });
+      }, ASK_EVERY_MS);
     };
-    const timer = setInterval(ask, ASK_EVERY_MS);
+    askLater();
     return () => {
-      clearInterval(timer);
+      over = true;
+      clearTimeout(timer);
       // Whichever call found it back: what could not be fetched meanwhile is fetched now.
       void client.invalidateQueries();
     };

@@ -3,6 +3,7 @@ import { ProblemSchema } from '@humble-churn/contract';
 import { z } from 'zod';
 import { noteReach } from './connectivity';
 import { noteNotLetIn } from './letIn';
+import { watchForSilence } from './silence';
 
 /** The server said no, and why, in its own words. */
 export class ServerRefused extends Error {
@@ -19,6 +20,9 @@ export class ServerUnreachable extends Error {
     super(words);
   }
 }
+
+/** It said nothing at all, not even that it is there: asking again at once is in vain. */
+export class ServerSilent extends ServerUnreachable {}
 
 /** The server lets this device in only once it is paired; until then it is as if it were not reached. */
 class NotPaired extends ServerUnreachable {
@@ -76,7 +80,31 @@ async function reached<T>(ask: () => Promise<T>, signal?: AbortSignal): Promise<
   } catch (error) {
     if (signal?.aborted === true) throw error;
     noteReach(false);
-    throw new ServerUnreachable();
+    throw error instanceof ServerSilent ? error : new ServerUnreachable();
+  }
+}
+
+/** The same, given up when the server is silent. */
+async function reachedInTime<T>(ask: (signal: AbortSignal) => Promise<T>, signal?: AbortSignal): Promise<T> {
+  const given = new AbortController();
+  const leave = (): void => given.abort();
+  signal?.addEventListener('abort', leave);
+  let silent = false;
+  const endWatch = watchForSilence(() => {
+    silent = true;
+    given.abort();
+  });
+  try {
+    return await reached(async () => {
+      try {
+        return await ask(given.signal);
+      } catch (error) {
+        throw silent ? new ServerSilent() : error;
+      }
+    }, signal);
+  } finally {
+    endWatch();
+    signal?.removeEventListener('abort', leave);
   }
 }
 
@@ -92,11 +120,10 @@ export async function callApi<P extends Shape, Q extends Shape, B extends Shape,
   const how: RequestInit = {
     method: route.method.toUpperCase(),
     headers,
-    ...(signal && { signal }),
     ...(body !== undefined && { body: JSON.stringify(route.body.parse(body)) }),
   };
-  const { ok, said, problem } = await reached(async () => {
-    const answer = await fetch(where, how);
+  const { ok, said, problem } = await reachedInTime(async (inTime) => {
+    const answer = await fetch(where, { ...how, signal: inTime });
     const read: unknown = await answer.json();
     const parsed = answer.ok ? null : ProblemSchema.safeParse(read);
     // It can do no more than one that is silent.
@@ -107,7 +134,10 @@ export async function callApi<P extends Shape, Q extends Shape, B extends Shape,
   throw problem ? refusal(problem) : new ServerUnreachable();
 }
 
-/** Sends a file, and hands on each line of JSON that the server answers with as it comes. */
+/**
+ * Sends a file, and hands on each line of JSON that the server answers with as it comes. It is not given up: a server
+ * that reads a whole kitchen may have no ear for a while.
+ */
 export async function sendFile<L extends Shape>(
   path: string,
   file: Blob,
@@ -135,8 +165,8 @@ export async function sendFile<L extends Shape>(
 
 /** Fetches a file that is there for other programs, as it is. */
 export async function fetchText(path: string): Promise<string> {
-  const { ok, text } = await reached(async () => {
-    const answer = await fetch(path);
+  const { ok, text } = await reachedInTime(async (signal) => {
+    const answer = await fetch(path, { signal });
     return { ok: answer.ok, text: await answer.text() };
   });
   if (!ok) throw new ServerUnreachable();

@@ -1,11 +1,13 @@
 import type { LiveChange } from '@humble-churn/contract';
-import { LIVE_PATH, LiveChangeSchema } from '@humble-churn/contract';
+import { LIVE_BEAT, LIVE_BEAT_EVERY_MS, LIVE_PATH, LiveChangeSchema } from '@humble-churn/contract';
 import { useSyncExternalStore } from 'react';
 import { z } from 'zod';
 
 const NAME = 'humble-churn.live';
 /** A stream that was refused is asked for again after so long, ms. */
 const REFUSED_AGAIN_MS = 5000;
+/** A stream that says nothing for so long is lost, ms: one that leads to a machine asleep does not break. */
+const LOST_AFTER_MS = 2.5 * LIVE_BEAT_EVERY_MS;
 
 /** What the stream says, one change a message. */
 const SaidSchema = z
@@ -54,9 +56,21 @@ export function useLive(): boolean {
 function openStream(pass: (message: z.infer<typeof TabMessageSchema>) => void): () => void {
   let timer: ReturnType<typeof setTimeout> | undefined;
   let source: EventSource;
+  const openIn = (ms: number): void => {
+    clearTimeout(timer);
+    timer = setTimeout(() => {
+      source.close();
+      pass({ live: false });
+      open();
+    }, ms);
+  };
+  const heard = (): void => openIn(LOST_AFTER_MS);
   const open = (): void => {
     source = new EventSource(LIVE_PATH);
+    heard();
+    source.addEventListener(LIVE_BEAT, heard);
     source.onopen = () => {
+      heard();
       pass({ live: true });
       // Whatever happened before it was open was not told.
       pass({ change: { revision: null } });
@@ -64,9 +78,10 @@ function openStream(pass: (message: z.infer<typeof TabMessageSchema>) => void): 
     source.onerror = () => {
       pass({ live: false });
       // A stream that broke is opened anew by the browser; one that was refused is not.
-      if (source.readyState === EventSource.CLOSED) timer = setTimeout(open, REFUSED_AGAIN_MS);
+      if (source.readyState === EventSource.CLOSED) openIn(REFUSED_AGAIN_MS);
     };
     source.onmessage = ({ data }) => {
+      heard();
       const change = SaidSchema.safeParse(data);
       if (change.success) pass({ change: change.data });
     };

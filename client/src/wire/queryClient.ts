@@ -1,11 +1,11 @@
 import { QueryClient } from '@tanstack/react-query';
-import { isWorthTryingAgain } from './apiClient';
+import { ServerSilent, isWorthTryingAgain } from './apiClient';
 import { ENTRY, entryMutation } from './sending';
 
 const MAX_TRIES = 3;
 
 function tryAgain(failures: number, error: Error): boolean {
-  return isWorthTryingAgain(error) && failures < MAX_TRIES;
+  return isWorthTryingAgain(error) && !(error instanceof ServerSilent) && failures < MAX_TRIES;
 }
 
 /** What was fetched stays usable on the device this long while the server is away, ms: a week. */

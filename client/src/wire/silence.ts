@@ -1,0 +1,44 @@
+import { ROUTES } from '@humble-churn/contract';
+
+/** A call that is open for so long asks whether the server is there at all, ms: slow is not silent. */
+const SLOW_AFTER_MS = 3000;
+/** A server that says nothing for so long is not there, ms: a machine asleep, or a network that lost it, refuses nobody. */
+export const SILENT_AFTER_MS = 5000;
+
+async function isThere(): Promise<boolean> {
+  try {
+    const { status } = await fetch(ROUTES.health.path, { signal: AbortSignal.timeout(SILENT_AFTER_MS) });
+    return status < 500;
+  } catch {
+    return false;
+  }
+}
+
+/** All calls that are slow at the same time ask once. */
+let asking: Promise<boolean> | null = null;
+
+/**
+ * Watches a call that is open. Calls `giveUp` once the server is found to be silent; what is returned ends the watch,
+ * when the call has its answer.
+ */
+export function watchForSilence(giveUp: () => void): () => void {
+  let over = false;
+  let timer: ReturnType<typeof setTimeout>;
+  const ask = async (): Promise<void> => {
+    asking ??= isThere().finally(() => {
+      asking = null;
+    });
+    const there = await asking;
+    if (over) return;
+    if (there) watch();
+    else giveUp();
+  };
+  const watch = (): void => {
+    timer = setTimeout(() => void ask(), SLOW_AFTER_MS);
+  };
+  watch();
+  return () => {
+    over = true;
+    clearTimeout(timer);
+  };
+}
