@@ -53,6 +53,8 @@ export class HomeNetwork {
   private open: Open | null = null;
   private authority: X509Certificate | null = null;
   private trouble: string | null = null;
+  /** Whether the log says already that the name is not announced. */
+  private unannounced = false;
   private readonly timer: NodeJS.Timeout;
 
   private constructor(private readonly options: HomeOptions) {
@@ -161,11 +163,11 @@ export class HomeNetwork {
     });
     // Such as more lines than the system allows: those there are go on.
     sockets.on('error', (error) => log.error(fault(error), 'A line of the home network was not taken'));
-    const silence = announced ? await announce(port) : null;
+    const silence = announced ? await this.announce() : null;
     this.open = { sockets, tls, lines, silence, certificate: made.server };
   }
 
-  /** A new certificate where the addresses are others than before, or where it nears its end. */
+  /** A new certificate where the addresses are others than before, or where it nears its end; and the name again. */
   async look(now = new Date()): Promise<void> {
     const { open } = this;
     if (!open) {
@@ -173,13 +175,28 @@ export class HomeNetwork {
       return;
     }
     const { server } = await this.certificates(now);
-    if (server.cert === open.certificate.cert) return;
-    open.certificate = server;
-    open.tls.setSecureContext({ ...server, minVersion: 'TLSv1.2' });
-    if (!open.silence) return;
-    // On the network as it now is.
-    open.silence();
-    const silence = await announce(this.options.port);
+    const renewed = server.cert !== open.certificate.cert;
+    if (renewed) {
+      open.certificate = server;
+      open.tls.setSecureContext({ ...server, minVersion: 'TLSv1.2' });
+    }
+    if (this.options.announced && (renewed || !open.silence)) await this.announceAgain(open);
+  }
+
+  private async announce(): Promise<(() => void) | null> {
+    const silence = await announce(this.options.port, (error) => {
+      // Tried each minute, and told once.
+      if (!this.unannounced) log.warn(fault(error), 'The name is not announced');
+      this.unannounced = true;
+    });
+    if (silence) this.unannounced = false;
+    return silence;
+  }
+
+  /** On the network as it now is; also where the port was another program's when it was tried before. */
+  private async announceAgain(open: Open): Promise<void> {
+    open.silence?.();
+    const silence = await this.announce();
     if (this.open === open) open.silence = silence;
     // It was switched off meanwhile.
     else silence?.();
@@ -225,8 +242,7 @@ function direct(socket: Socket, tls: TlsServer, plain: Server): void {
 const MulticastSchema = z.object({ mdns: z.instanceof(EventEmitter) });
 
 /** Tells the home network this machine's name; answers how to stop, or null where that cannot be. */
-async function announce(port: number): Promise<(() => void) | null> {
-  const trouble = (error: unknown): void => log.warn(fault(error), 'The name is not announced');
+async function announce(port: number, trouble: (error: unknown) => void): Promise<(() => void) | null> {
   const announcer = new Bonjour({}, trouble);
   const { mdns } = MulticastSchema.parse(announcer['server']);
   // Where another program has the port to itself, it says so here alone, and without a listener the process ends.
@@ -234,6 +250,7 @@ async function announce(port: number): Promise<(() => void) | null> {
   try {
     await once(mdns, 'ready');
   } catch {
+    announcer.destroy();
     return null;
   }
   announcer.publish({ name: 'Humble Churn', type: 'https', port, host: localName() });
