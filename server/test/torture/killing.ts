@@ -1,4 +1,4 @@
-import { BatchListSchema, KitchenSchema } from '@humble-churn/contract';
+import { BatchListSchema, FridgeDaySchema, KitchenSchema } from '@humble-churn/contract';
 import { RECIPE, RunningServer } from '../runningServer';
 
 /** Cooks at work at the same time. */
@@ -62,21 +62,26 @@ const bottled = (jarId: string, volumeMl: number) => ({
   hygiene: { 'jug-and-jars-scalded': true, 'clean-hands': false },
 });
 
-/** A batch that is put on the shelf, drunk from, carried out, and then corrected; each in one tap. */
+/** A batch that is put on the shelf, split, topped up, drunk from, carried out, and then corrected; each in one tap. */
 const ON_THE_SHELF = [
   (jarId: string) => [{ type: 'entered-afterwards' }, bottled(jarId, 500)],
-  (jarId: string, eventId: string) => [
-    {
-      type: 'drink-made',
-      jarId,
-      volumeMl: 200,
-      name: 'Hot cocoa',
-      serving: 'warm',
-      doses: [{ addition: 'sugar', massG: 10 }],
-    },
-    { type: 'jar-moved', jarId, place: 'out' },
-    { type: 'corrected', eventId, to: bottled(jarId, 480) },
-  ],
+  (jarId: string, eventId: string) => {
+    const other = crypto.randomUUID();
+    return [
+      { type: 'jar-split', jarId, newId: other, label: 'Small jar', volumeMl: 150 },
+      { type: 'jar-topped-up', jarId, fromId: other, volumeMl: 50 },
+      {
+        type: 'drink-made',
+        jarId,
+        volumeMl: 200,
+        name: 'Hot cocoa',
+        serving: 'warm',
+        doses: [{ addition: 'sugar', massG: 10 }],
+      },
+      { type: 'jar-moved', jarId, place: 'out' },
+      { type: 'corrected', eventId, to: bottled(jarId, 480) },
+    ];
+  },
 ];
 
 /** A cook who writes without pause, and sends anew under the same key what was not answered. */
@@ -137,6 +142,39 @@ class Cook {
   }
 }
 
+/** A thermometer in the fridge that is read without pause, each time a second later on the day before. */
+class Thermometer {
+  private readonly day = new Date(Date.now() - 86_400_000).toISOString().slice(0, 10);
+  private n = 0;
+  /** Moments whose reading this one was told is kept. */
+  private readonly kept = new Set<string>();
+
+  async work(server: RunningServer, stop: () => boolean): Promise<void> {
+    while (!stop()) {
+      const at = new Date(Date.parse(this.day) + 1000 * this.n++).toISOString();
+      const answer = await server
+        .create('/api/kitchen/fridge-days', { readings: [{ at, tempC: 3.5 }] })
+        .catch(() => null);
+      if (answer === null) return;
+      // The other writers changed the kitchen meanwhile, twice.
+      if (answer.body.reason === 'kitchen-moved') continue;
+      if (answer.status !== 201) throw new Error(`${answer.status}: ${JSON.stringify(answer.body)}`);
+      this.kept.add(at);
+    }
+  }
+
+  /** What of it the server does not have. */
+  async lost(server: RunningServer): Promise<string[]> {
+    const { body } = await server.get(`/api/kitchen/fridge-days/${this.day}`);
+    const there = new Set(FridgeDaySchema.parse(body).readings.map(({ at }) => at));
+    return [...this.kept].filter((at) => !there.has(at)).map((at) => `the reading of ${at}`);
+  }
+
+  get acknowledged(): number {
+    return this.kept.size;
+  }
+}
+
 /** What of the cooks' work the server does not have, or has twice. */
 function compare(
   cooks: readonly Cook[],
@@ -176,13 +214,14 @@ export async function killOverAndOver(
   told: (round: number, killed: Killed) => void = () => undefined,
 ): Promise<Killed> {
   const cooks = Array.from({ length: COOKS }, () => new Cook());
+  const thermometer = new Thermometer();
   let confirmedName = 0;
   const sum: Killed = { acknowledged: 0, lost: [], doubled: [], slowestMs: 0 };
   for (let round = 0; round <= rounds; round++) {
     const server = await RunningServer.start(dataDir);
     const check = async (): Promise<void> => {
       const { lost, doubled } = compare(cooks, await allBatches(server));
-      sum.lost.push(...lost);
+      sum.lost.push(...lost, ...(await thermometer.lost(server)));
       sum.doubled.push(...doubled);
       const { name } = KitchenSchema.parse((await server.get('/api/kitchen')).body);
       // An older write of a setting never comes back.
@@ -190,8 +229,8 @@ export async function killOverAndOver(
         sum.lost.push(`name ${confirmedName}, is ${name}`);
     };
     await check();
-    const before = cooks.reduce((all, { acknowledged }) => all + acknowledged, 0);
     const count = (): number => cooks.reduce((all, { acknowledged }) => all + acknowledged, 0);
+    const before = count();
     let over = false;
     const rename = async (): Promise<void> => {
       for (let n = 1; !over; n++) {
@@ -200,7 +239,10 @@ export async function killOverAndOver(
         if (patched?.status === 200) confirmedName = name;
       }
     };
-    const working = Promise.all([...cooks.map((cook) => cook.work(server, () => over)), rename()]);
+    const working = Promise.all([
+      ...[...cooks, thermometer].map((one) => one.work(server, () => over)),
+      rename(),
+    ]);
     let failure: unknown = null;
     working.catch((error: unknown) => {
       failure = error;
@@ -219,7 +261,7 @@ export async function killOverAndOver(
       await check();
       await server.stop();
     }
-    sum.acknowledged = count();
+    sum.acknowledged = count() + thermometer.acknowledged;
     sum.slowestMs = Math.max(...cooks.map(({ slowestMs }) => slowestMs));
     told(round, sum);
   }
