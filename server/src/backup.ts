@@ -28,7 +28,8 @@ const TablesSchema = z.object({ rows: z.array(z.object({ name: z.string() })) })
 const RowsSchema = z.object({ rows: z.array(z.object({ row: z.string() })) });
 const LastSchema = z.object({ rows: z.array(z.object({ at: z.coerce.number() })).length(1) });
 
-async function tablesOf(db: Db): Promise<string[]> {
+/** The names of all tables. */
+export async function tablesOf(db: Db): Promise<string[]> {
   const found = TablesSchema.parse(
     await db.execute(
       sql`SELECT tablename AS name FROM pg_tables WHERE schemaname = 'public' ORDER BY tablename`,
@@ -144,16 +145,16 @@ const LOOK_EVERY_MS = 15 * 60_000;
 /** It is first looked so long after the start, ms: many a machine is on for no more than a breakfast. */
 const FIRST_LOOK_MS = 60_000;
 
-/** Makes a backup every night, or as soon as the machine is on again after one. Answers how to stop. */
+/** Has a backup made every night, or as soon as the machine is on again after one. Answers how to stop. */
 export function backUpNightly(
-  database: Pick<OpenDatabase, 'db' | 'shared'>,
-  place: BackupPlace,
+  { folder }: Pick<BackupPlace, 'folder'>,
+  backUp: (now: Date) => Promise<unknown>,
 ): () => Promise<void> {
   let running: Promise<void> = Promise.resolve();
   const backUpIfDue = async (): Promise<void> => {
     const now = new Date();
     // The folder may be on a disk that is not there now.
-    if (backupIsDue(backupsIn(place.folder), now)) await makeBackup(database, place, now);
+    if (backupIsDue(backupsIn(folder), now)) await backUp(now);
   };
   const look = (): void => {
     running = running

@@ -30,5 +30,10 @@ export interface OpenDatabase {
   feed: ChangeFeed;
   /** Runs what only one process may do at a time, such as making the first kitchen. */
   alone: <T>(work: () => Promise<T>) => Promise<T>;
+  /**
+   * Gives back the room of rows that were replaced or removed, and of what is written down twice until it lies in the
+   * tables. A PostgreSQL server does so by itself.
+   */
+  vacuum: () => Promise<void>;
   close: () => Promise<void>;
 }

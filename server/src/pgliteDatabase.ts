@@ -4,7 +4,9 @@ import { setImmediate } from 'node:timers/promises';
 import { PGlite } from '@electric-sql/pglite';
 import { drizzle } from 'drizzle-orm/pglite';
 import { migrate } from 'drizzle-orm/pglite/migrator';
+import { sql } from 'drizzle-orm';
 import type { BackupPlace } from './backup';
+import { tablesOf } from './backup';
 import { localFeed } from './changeFeed';
 import { lockDataFolder } from './dataLock';
 import type { OpenDatabase } from './database';
@@ -54,7 +56,13 @@ export async function openPglite(
       await client.close();
       throw error;
     }
-    return { db, shared, feed: localFeed(), alone: (work) => work(), close };
+    // A table at a time, and whoever asks in between is answered.
+    const vacuum = async (): Promise<void> => {
+      for (const table of await tablesOf(db))
+        await db.execute(sql`VACUUM (ANALYZE) ${sql.identifier(table)}`);
+      await db.execute(sql`CHECKPOINT`);
+    };
+    return { db, shared, feed: localFeed(), alone: (work) => work(), vacuum, close };
   } catch (error) {
     lock.release();
     throw error;

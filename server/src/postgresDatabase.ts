@@ -55,7 +55,7 @@ export async function openPostgres(
       await feed.close();
       await pool.end();
     };
-    return { db, shared: true, feed, alone, close };
+    return { db, shared: true, feed, alone, vacuum: () => Promise.resolve(), close };
   } catch (error) {
     await pool.end();
     const why = error instanceof Error ? error.message : String(error);

@@ -90,11 +90,18 @@ export async function startServer(options: ServerOptions): Promise<RunningServer
     if (operations) {
       servers.push(await openOperations(operations.port, operations.address, database, metrics));
     }
-    const endBackups = backUpNightly(database, options.backups);
+    const backUp = async (moment: Date): Promise<string> => {
+      const path = await makeBackup(database, options.backups, moment);
+      await tidy(database, moment).catch((error: unknown) =>
+        log.error(fault(error), 'The database was not tidied'),
+      );
+      return path;
+    };
+    const endBackups = backUpNightly(options.backups, backUp);
     return {
       url: urlOf(servers),
       words: await wordsAtStart(options, kitchen, network),
-      backUp: () => makeBackup(database, options.backups, new Date()),
+      backUp: () => backUp(new Date()),
       stop: async () => {
         live.endAll();
         home.close();
@@ -108,6 +115,12 @@ export async function startServer(options: ServerOptions): Promise<RunningServer
     await database.close();
     throw error;
   }
+}
+
+/** What is done after each backup, once a night: by then nothing that goes is needed. */
+async function tidy({ db, vacuum }: OpenDatabase, now: Date): Promise<void> {
+  await forgetOldKeys(db, now);
+  await vacuum();
 }
 
 /** Serves on this machine, and on the home network where that is on. */
