@@ -10,7 +10,7 @@ export const ChangesSchema = z
     /** What is said of another kitchen does not hold in this one. */
     kitchenId: z.uuid(),
     revision: RevisionSchema,
-    /** False where the revision asked about is none of this kitchen's: all is to be asked for again. */
+    /** False where the revision is none of this kitchen's, or too much changed since: all is to be asked for again. */
     known: z.boolean(),
     batches: z.array(ChangedBatchSchema),
     /** Plans that are open. */

@@ -114,15 +114,27 @@ export async function batchesUnderWay(
   });
 }
 
-/** Batches that changed after a revision, with what was added to their logs since. */
+/** Of more changed batches than these a device is told nothing one by one: what it shows is less, asked for as a whole. */
+const MOST_CHANGED = 100;
+
+/**
+ * Batches that changed after a revision, with what was added to their logs since; null where they are too many, as
+ * after an import.
+ */
 export async function changedBatches(
   scope: Scope,
   logs: BatchLogs,
   since: number,
-): Promise<Frozen<ChangedBatch>[]> {
+): Promise<Frozen<ChangedBatch>[] | null> {
   const { db, kitchenId } = scope;
   const changed = and(eq(batches.kitchenId, kitchenId), gt(batches.changedIn, since));
-  const rows = await db.select().from(batches).where(changed).orderBy(batches.createdAt);
+  const rows = await db
+    .select()
+    .from(batches)
+    .where(changed)
+    .orderBy(batches.createdAt)
+    .limit(MOST_CHANGED + 1);
+  if (rows.length > MOST_CHANGED) return null;
   const known = await logs.read(scope, rows);
   return rows.flatMap(({ id, timeZone, active }) => {
     const log = known.get(id);

@@ -9,15 +9,14 @@ import { readRevisions } from './revision';
 /** What changed in the kitchen after a revision. */
 export async function changesSince(scope: Scope, logs: BatchLogs, since: number): Promise<Frozen<Changes>> {
   const revisions = await readRevisions(scope);
-  const known = since <= revisions.revision;
-  const changed = known && since < revisions.revision;
-  const batches = changed ? await changedBatches(scope, logs, since) : [];
-  const plans = changed ? await changedPlans(scope, since) : [];
+  const batches = since < revisions.revision ? await changedBatches(scope, logs, since) : [];
+  const known = since <= revisions.revision && batches !== null;
+  const plans = known && since < revisions.revision ? await changedPlans(scope, since) : [];
   return {
     kitchenId: scope.kitchenId,
     ...revisions,
     known,
-    batches,
+    batches: batches ?? [],
     plans: plans.filter(({ status }) => status === 'open'),
     closedPlans: plans.filter(({ status }) => status !== 'open').map(({ id }) => id),
     serverTime: scope.now.toISOString(),

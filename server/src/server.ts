@@ -117,7 +117,7 @@ export async function startServer(options: ServerOptions): Promise<RunningServer
   }
 }
 
-/** What is done after each backup, once a night: by then nothing that goes is needed. */
+/** Removes what nobody asks for any more, and gives back its room. */
 async function tidy({ db, vacuum }: OpenDatabase, now: Date): Promise<void> {
   await forgetOldKeys(db, now);
   await vacuum();

@@ -57,6 +57,15 @@ describe('what changed since a revision', () => {
     expect(whole?.events).toHaveLength(2);
   });
 
+  test('is not told one by one where it is more than a device shows', async () => {
+    const at = await revision();
+    for (let n = 0; n < 100; n++) await started();
+    expect(await changes(at)).toMatchObject({ known: true, batches: { length: 100 } });
+    await started();
+    expect(await changes(at)).toMatchObject({ known: false, revision: at + 101, batches: [] });
+    expect(await changes(at + 1)).toMatchObject({ known: true, batches: { length: 100 } });
+  });
+
   test('tells of a batch that is over, and of plans made and dropped', async () => {
     const id = await started();
     const plan = (await server.create('/api/plans', { recipe: LONG, glassAt: glassIn(60) })).body;

@@ -88,6 +88,7 @@ async function reached<T>(ask: () => Promise<T>, signal?: AbortSignal): Promise<
 async function reachedInTime<T>(ask: (signal: AbortSignal) => Promise<T>, signal?: AbortSignal): Promise<T> {
   const given = new AbortController();
   const leave = (): void => given.abort();
+  if (signal?.aborted === true) leave();
   signal?.addEventListener('abort', leave);
   let silent = false;
   const endWatch = watchForSilence(() => {

@@ -7,8 +7,10 @@ export const SILENT_AFTER_MS = 5000;
 
 async function isThere(): Promise<boolean> {
   try {
-    const { status } = await fetch(ROUTES.health.path, { signal: AbortSignal.timeout(SILENT_AFTER_MS) });
-    return status < 500;
+    const answer = await fetch(ROUTES.health.path, { signal: AbortSignal.timeout(SILENT_AFTER_MS) });
+    // All of it, or the line to the server is not free for others.
+    await answer.text();
+    return answer.status < 500;
   } catch {
     return false;
   }
