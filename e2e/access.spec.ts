@@ -55,6 +55,16 @@ function axe(page: Page): AxeBuilder {
   ]);
 }
 
+/** The theme that the screen's title is written in, by its colour. */
+async function themeOfTitle(page: Page): Promise<'light' | 'dark'> {
+  const colour = await page
+    .getByRole('heading', { level: 1 })
+    .first()
+    .evaluate((title) => getComputedStyle(title).color);
+  const brightest = Math.max(...(colour.match(/\d+/g) ?? []).slice(0, 3).map(Number));
+  return brightest < 128 ? 'light' : 'dark';
+}
+
 /** The other theme changes nothing but colours. */
 const COLOURS = ['color-contrast', 'link-in-text-block'];
 
@@ -71,6 +81,8 @@ test('axe finds nothing on any screen, light or dark, on a phone or wide', async
     ] as const) {
       await page.emulateMedia({ colorScheme });
       await page.setViewportSize({ width, height });
+      // The page takes on another theme in its own time.
+      await expect.poll(() => themeOfTitle(page), { message: path }).toBe(colorScheme);
       const looks = colorScheme === 'light' ? axe(page) : axeHere(page).withRules(COLOURS);
       const { violations } = await looks.analyze();
       const found = violations.map(
