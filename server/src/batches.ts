@@ -114,7 +114,7 @@ export async function batchesUnderWay(
   });
 }
 
-/** Of more changed batches than these a device is told nothing one by one: what it shows is less, asked for as a whole. */
+/** Where more batches than this changed, a device asks for its lists as a whole: they are shorter than all the changes. */
 const MOST_CHANGED = 100;
 
 /**

@@ -31,8 +31,8 @@ export interface OpenDatabase {
   /** Runs what only one process may do at a time, such as making the first kitchen. */
   alone: <T>(work: () => Promise<T>) => Promise<T>;
   /**
-   * Gives back the room of rows that were replaced or removed, and of what is written down twice until it lies in the
-   * tables. A PostgreSQL server does so by itself.
+   * Frees the space of rows that were replaced or removed, and writes a checkpoint, so that the write-ahead log does not
+   * grow. A PostgreSQL server does both by itself.
    */
   vacuum: () => Promise<void>;
   close: () => Promise<void>;

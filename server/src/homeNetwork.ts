@@ -196,6 +196,7 @@ export class HomeNetwork {
   /** On the network as it now is; also where the port was another program's when it was tried before. */
   private async announceAgain(open: Open): Promise<void> {
     open.silence?.();
+    open.silence = null;
     const silence = await this.announce();
     if (this.open === open) open.silence = silence;
     // It was switched off meanwhile.

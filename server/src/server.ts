@@ -117,7 +117,7 @@ export async function startServer(options: ServerOptions): Promise<RunningServer
   }
 }
 
-/** Removes what nobody asks for any more, and gives back its room. */
+/** Removes old idempotency keys and frees the space of what was removed. */
 async function tidy({ db, vacuum }: OpenDatabase, now: Date): Promise<void> {
   await forgetOldKeys(db, now);
   await vacuum();

@@ -2,13 +2,13 @@ import { ROUTES } from '@humble-churn/contract';
 
 /** A call that is open for so long asks whether the server is there at all, ms: slow is not silent. */
 const SLOW_AFTER_MS = 3000;
-/** A server that says nothing for so long is not there, ms: a machine asleep, or a network that lost it, refuses nobody. */
+/** A server that says nothing for so long is away, ms: a machine that sleeps, or left the network, closes no connection. */
 export const SILENT_AFTER_MS = 5000;
 
 async function isThere(): Promise<boolean> {
   try {
     const answer = await fetch(ROUTES.health.path, { signal: AbortSignal.timeout(SILENT_AFTER_MS) });
-    // All of it, or the line to the server is not free for others.
+    // Read to its end: until then the connection is not free for other calls.
     await answer.text();
     return answer.status < 500;
   } catch {
