@@ -104,6 +104,9 @@ export function readPulpLines(raw: readonly string[], cups: CupSystem): PulpLine
   return { ok: true, lines };
 }
 
+/** Water that is written down, g: less than this is what sums of decimals leave over. */
+const LEAST_WATER_G = 0.05;
+
 /** Grams as a cook writes them. */
 function gramsText(massG: number): string {
   return `${massG < 20 ? Number(massG.toPrecision(2)) : Math.round(massG)} g`;
@@ -114,6 +117,6 @@ export function writePulpLines({ pulpG, waterG, parts }: Omit<PulpLines, 'notes'
   return [
     `${gramsText(pulpG)} pulp`,
     ...parts.map(({ name, massG }) => `${gramsText(massG)} ${name.toLowerCase()}`),
-    ...(waterG >= 1 ? [`${gramsText(waterG)} water`] : []),
+    ...(waterG >= LEAST_WATER_G ? [`${gramsText(waterG)} water`] : []),
   ];
 }

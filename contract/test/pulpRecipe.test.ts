@@ -126,6 +126,15 @@ const anyText: fc.Arbitrary<PulpRecipeText> = fc.record({
   use: fc.constantFrom('baked' as const, 'eaten' as const, 'scrub' as const),
 });
 
+test('the little water of a recipe is still in its lines when it is changed again', () => {
+  const writtenWith = (waterG: number): readonly string[] =>
+    textOfPulpRecipe(made({ lines: ['23 g pulp', `${waterG} g water`] })).lines;
+  // 23 g of pulp hold 13.57 g: 1 g more is a sum that falls short of it by its last digit.
+  expect(writtenWith(1)).toEqual(['23 g pulp', '1 g water']);
+  expect(writtenWith(0.5)).toEqual(['23 g pulp', '0.5 g water']);
+  expect(writtenWith(0)).toEqual(['23 g pulp']);
+});
+
 test('what is written as schema.org is what is read, and its lines are read as they were', () => {
   let dried = 0;
   fc.assert(
