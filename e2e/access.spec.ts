@@ -98,6 +98,29 @@ test('axe finds nothing on any screen, light or dark, on a phone or wide', async
   }
 });
 
+test('the whole screen takes on the device’s theme, also while it is being drawn anew', async ({
+  page,
+  demo,
+}) => {
+  await page.goto(`${demo.url}/bench`);
+  await settled(page);
+  // A part of it is opened and shut without a pause.
+  await page.evaluate(() => {
+    const { port1, port2 } = new MessageChannel();
+    port1.onmessage = () => {
+      document.querySelector<HTMLElement>('main [aria-expanded], [role=main] [aria-expanded]')?.click();
+      port2.postMessage('again');
+    };
+    port2.postMessage('again');
+  });
+  for (let change = 0; change < 3; change++) {
+    for (const colorScheme of ['dark', 'light'] as const) {
+      await page.emulateMedia({ colorScheme });
+      await expect.poll(() => themeOfTitle(page), { timeout: 15_000 }).toBe(colorScheme);
+    }
+  }
+});
+
 /** Nothing of the page may reach beyond its right edge. */
 async function nothingCutOff(page: Page, where: string): Promise<void> {
   const over = (): Promise<(string | undefined)[]> =>

@@ -1,7 +1,8 @@
 import type { ReactNode } from 'react';
 import { useMemo, useState } from 'react';
+import { useDeviceIsDark } from './deviceTheme';
 import type { ThemeChoice } from './theme';
-import { ThemeChoiceContext } from './theme';
+import { ThemeContext, paletteOf } from './theme';
 
 const KEPT_AS = 'humble-churn.colours';
 
@@ -17,9 +18,11 @@ function kept(): ThemeChoice {
 /** Light, dark, or as the device says; remembered on this device. */
 export function ThemeProvider({ children }: { children: ReactNode }) {
   const [choice, setChoice] = useState(kept);
+  const colour = paletteOf(choice, useDeviceIsDark());
   const value = useMemo(
     () => ({
       choice,
+      colour,
       choose: (next: ThemeChoice): void => {
         setChoice(next);
         try {
@@ -29,7 +32,7 @@ export function ThemeProvider({ children }: { children: ReactNode }) {
         }
       },
     }),
-    [choice],
+    [choice, colour],
   );
-  return <ThemeChoiceContext.Provider value={value}>{children}</ThemeChoiceContext.Provider>;
+  return <ThemeContext.Provider value={value}>{children}</ThemeContext.Provider>;
 }

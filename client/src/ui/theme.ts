@@ -1,5 +1,4 @@
 import { createContext, useContext } from 'react';
-import { useColorScheme } from 'react-native';
 
 /** Colours by what they are for. Both sets hold AA contrast for text on every ground it is put on. */
 const LIGHT = {
@@ -54,17 +53,20 @@ export interface Theme {
 
 export type ThemeChoice = 'system' | 'light' | 'dark';
 
-export const ThemeChoiceContext = createContext<{
+export const ThemeContext = createContext<{
   choice: ThemeChoice;
   choose: (choice: ThemeChoice) => void;
-}>({ choice: 'system', choose: () => undefined });
+  colour: Palette;
+}>({ choice: 'system', choose: () => undefined, colour: LIGHT });
+
+/** The colours that a choice comes to on a device that is set to dark, or to light. */
+export function paletteOf(choice: ThemeChoice, deviceIsDark: boolean): Palette {
+  return (choice === 'system' ? deviceIsDark : choice === 'dark') ? DARK : LIGHT;
+}
 
 /** The colours to draw in, by the cook's choice or the device's. */
 export function useColours(): Palette {
-  const { choice } = useContext(ThemeChoiceContext);
-  const system = useColorScheme();
-  const dark = choice === 'system' ? system === 'dark' : choice === 'dark';
-  return dark ? DARK : LIGHT;
+  return useContext(ThemeContext).colour;
 }
 
 /** Steps of space, px. */

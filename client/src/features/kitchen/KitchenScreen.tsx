@@ -19,7 +19,7 @@ import { SafetyLink } from '../../ui/SafetyLink';
 import { Screen } from '../../ui/Screen';
 import { AppText } from '../../ui/AppText';
 import { useMeasures } from '../../ui/measures';
-import { ThemeChoiceContext } from '../../ui/theme';
+import { ThemeContext } from '../../ui/theme';
 import { GearPanel } from './GearPanel';
 import { HoursPanel } from './HoursPanel';
 import { OwnIngredientsPanel } from './OwnIngredientsPanel';
@@ -226,7 +226,7 @@ function MeasuresPanel({ control }: SettingsProps) {
 
 /** What holds on this device only. */
 function DevicePanel() {
-  const theme = useContext(ThemeChoiceContext);
+  const theme = useContext(ThemeContext);
   return (
     <Panel title="This device">
       <Choice
