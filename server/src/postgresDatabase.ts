@@ -1,4 +1,3 @@
-import { drizzle } from 'drizzle-orm/node-postgres';
 import { migrate } from 'drizzle-orm/node-postgres/migrator';
 import pg from 'pg';
 import type { BackupPlace } from './backup';
@@ -6,6 +5,7 @@ import type { OpenDatabase } from './database';
 import type { Before } from './migrations';
 import { bringUpToDate } from './migrations';
 import { postgresFeed } from './postgresFeed';
+import { poolDatabase } from './postgresPool';
 import { fault, log } from './log';
 
 /** Connections of one process: each is a transaction at a time, and PostgreSQL takes 100 in all unless told otherwise. */
@@ -46,7 +46,7 @@ export async function openPostgres(
       client.release(true);
     }
   };
-  const db = drizzle(pool);
+  const db = poolDatabase(pool);
   try {
     const migrateIn = (migrationsFolder: string) => migrate(db, { migrationsFolder });
     await alone(() => bringUpToDate({ db, shared: true }, migrateIn, backups, before));
