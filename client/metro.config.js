@@ -25,7 +25,8 @@ const ENGLISH = require.resolve('zod/v4/locales/en.js');
 /**
  * Parts of packages that no page uses, and that their indexes would bring along. Of zod: sixty languages but English,
  * and what turns schemas into JSON Schema or compiles them into code, which the page's policy forbids anyway. Of the
- * router: tabs, stacks and a list of routes. Of React Native for the web: lists that draw only what is seen, and more.
+ * router: tabs, stacks and a list of routes. Of React Native for the web: lists that draw only what is seen, and more. Of its
+ * drawings: what reads them from XML, and transforms written as text, which the browser reads by itself.
  */
 const LEFT_OUT = [
   [/\/zod\/v4\/locales\/index\.js$/, ENGLISH],
@@ -43,6 +44,10 @@ const LEFT_OUT = [
   ],
   [
     /\/react-native-web\/dist\/exports\/(CheckBox|Switch|TouchableHighlight|TouchableNativeFeedback|ImageBackground|ProgressBar)\/index\.js$/,
+    NOTHING,
+  ],
+  [
+    /\/react-native-svg\/lib\/module\/(xml|lib\/extract\/transform|lib\/extract\/transformToRn)\.js$/,
     NOTHING,
   ],
 ];

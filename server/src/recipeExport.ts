@@ -1,6 +1,5 @@
 import type { KitchenFile } from '@humble-churn/contract/kitchenFile';
-import { pulpRecipeToJsonLd } from '@humble-churn/contract/pulpRecipeJsonLd';
-import { toJsonLd } from '@humble-churn/contract/recipeJsonLd';
+import { pulpRecipeToJsonLd, toJsonLd } from '@humble-churn/contract/recipeText';
 import { RECIPE_FORMAT, RecipeFileSchema, fileNameOf } from '@humble-churn/contract';
 import type { KitchenModel } from '@humble-churn/core';
 import { predict } from '@humble-churn/core';

@@ -13,8 +13,7 @@ import {
   SCHEMA_ENTRY,
   kitchenJsonSchema,
 } from '@humble-churn/contract/kitchenFile';
-import { readPulpRecipe } from '@humble-churn/contract/pulpRecipeJsonLd';
-import { readRecipe } from '@humble-churn/contract/recipeJsonLd';
+import { readPulpRecipe, readRecipe } from '@humble-churn/contract/recipeText';
 import type { Unzipped } from 'fflate';
 import { strFromU8, strToU8, unzipSync, zipSync } from 'fflate';
 import Papa from 'papaparse';

@@ -6,47 +6,17 @@ import { StyleSheet, View } from 'react-native';
 import Svg, { Circle, G, Line, Path, Rect, Text as SvgText } from 'react-native-svg';
 import { Button } from './Button';
 import { AppText } from './AppText';
+import type { CurveLine, CurveProps } from './curveShape';
+import { BAND, GAP, plotHeight } from './curveShape';
 import { FONT, SPACE, useColours } from './theme';
 import { HOLDS_THE_PAGE, slideKeys, useDrag } from './useDrag';
 
-export interface CurveLine {
-  name: string;
-  /** What the figures at its side are in. */
-  unit: string;
-  /** Aligned with `xs`, in that unit. */
-  ys: readonly number[];
-  /** A y as text, with its unit. */
-  words: (y: number) => string;
-  /** A y worth a line of its own across the plot, such as a limit. */
-  limit?: { y: number; words: string };
-  dashed?: boolean;
-  /** What was measured. */
-  dots?: readonly { x: number; y: number }[];
-}
-
-interface Props {
-  /** What the curve is of: the name of its figure for a screen reader. */
-  title: string;
-  xs: readonly number[];
-  xName: string;
-  xWords: (x: number) => string;
-  lines: readonly CurveLine[];
-  /** Where the batch stands now. */
-  now: number;
-  /** A stretch of x that is usual. */
-  usual?: { from: number; to: number; words: string };
-  width: number;
-}
-
 const LEFT = 44;
 const RIGHT = 12;
-const BAND = 92;
-const GAP = 16;
-const BOTTOM = 24;
 const ROWS = 9;
 
 /** Curves over one x, one band above the other; touch reads a value, and a table says the same in words. */
-export function Curve({ title, xs, xName, xWords, lines, now, usual, width }: Props) {
+export default function CurveDrawn({ title, xs, xName, xWords, lines, now, usual, width }: CurveProps) {
   const [read, setRead] = useState<number | null>(null);
   const [asTable, setAsTable] = useState(false);
   const first = xs[0] ?? 0;
@@ -60,7 +30,7 @@ export function Curve({ title, xs, xName, xWords, lines, now, usual, width }: Pr
     return best;
   };
   const at = read ?? nearest(now);
-  const height = lines.length * (BAND + GAP) + BOTTOM;
+  const height = plotHeight(lines.length);
   const { dragRef, dragProps } = useDrag({
     onMove: ({ x: part }) => setRead(nearest(x.invert(part * width))),
   });
@@ -154,13 +124,13 @@ function Dots({ dots, x, y }: { dots: NonNullable<CurveLine['dots']>; x: Scale; 
   ));
 }
 
-interface BandProps extends Pick<Props, 'xs' | 'now' | 'width'> {
+interface BandProps extends Pick<CurveProps, 'xs' | 'now' | 'width'> {
   line: CurveLine;
   top: number;
   x: ScaleLinear<number, number>;
   /** The point that is read. */
   at: number;
-  usual: Props['usual'];
+  usual: CurveProps['usual'];
 }
 
 /** From the least to the most; a flat line gets room on both sides, and figures that can be read. */
@@ -257,7 +227,7 @@ function Table({
   xName,
   xWords,
   lines,
-}: Pick<Props, 'title' | 'xs' | 'xName' | 'xWords' | 'lines'>) {
+}: Pick<CurveProps, 'title' | 'xs' | 'xName' | 'xWords' | 'lines'>) {
   const colour = useColours();
   const rows = Array.from({ length: ROWS }, (_, i) => Math.round((i * (xs.length - 1)) / (ROWS - 1)));
   return (

@@ -1,6 +1,7 @@
 import type { RecipeFile } from '@humble-churn/contract';
 import { RECIPE_FORMAT, fileNameOf } from '@humble-churn/contract';
 import type { Prediction, Recipe, Pantry } from '@humble-churn/core';
+import { recipeText } from '../../wire/recipeText';
 import { wireOwn } from '../../wire/wireRecipe';
 import { saveFile } from '../../wire/savedFile';
 
@@ -26,7 +27,7 @@ export function writeOpenForm(recipe: Recipe, pantry: Pantry): void {
 }
 
 export async function writeJsonLd(recipe: Recipe, pantry: Pantry, prediction: Prediction): Promise<void> {
-  const { toJsonLd } = await import('@humble-churn/contract/recipeJsonLd');
+  const { toJsonLd } = await recipeText();
   const text = JSON.stringify(toJsonLd(openForm(recipe, pantry), prediction), null, 2);
   saveFile(text, `${fileNameOf(recipe.name)}.jsonld`, 'application/ld+json');
 }

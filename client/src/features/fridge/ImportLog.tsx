@@ -84,7 +84,8 @@ export function ImportLog({ kitchen, fridge }: FridgeProps) {
             <Button
               label={log.reading === null ? 'Choose a file' : `Reading: ${Math.round(log.reading * 100)} %`}
               busy={log.reading !== null}
-              onPress={choose}
+              disabled={!choose}
+              onPress={() => choose?.()}
             />
           </View>
           {log.trouble !== null && <Notice kind="error">{log.trouble}</Notice>}

@@ -1,7 +1,7 @@
 import { useState } from 'react';
-import { useDropzone } from 'react-dropzone';
 import { StyleSheet, View } from 'react-native';
 import { Button } from '../../ui/Button';
+import { FileDrop } from '../../ui/FileDrop';
 import { NameField } from '../../ui/NameField';
 import { Notice } from '../../ui/Notice';
 import { Panel } from '../../ui/Panel';
@@ -56,33 +56,32 @@ function Import({ onImported }: { onImported: () => void }) {
     toast({ words: `“${name}” is here: ${words}.${left}` });
     onImported();
   });
-  const { getRootProps, getInputProps, open, isDragActive } = useDropzone({
-    multiple: false,
-    noClick: true,
-    noKeyboard: true,
-    disabled: isPending,
-    onDropAccepted: ([file]) => file && mutate(file),
-  });
   return (
-    <div {...getRootProps()}>
-      <input {...getInputProps()} name="kitchen-file" aria-label="File of a kitchen" />
-      <View style={[styles.part, isDragActive && { backgroundColor: colour.kelpSoft }]}>
-        <AppText>
-          This kitchen is empty: it can take in another one from such a file. Its settings replace these.
-        </AppText>
-        <View style={styles.row}>
-          <Button label="Import a kitchen" busy={isPending} onPress={open} />
+    <FileDrop
+      name="kitchen-file"
+      label="File of a kitchen"
+      disabled={isPending}
+      onFile={(file) => mutate(file)}
+    >
+      {(choose, fileIsOver) => (
+        <View style={[styles.part, fileIsOver && { backgroundColor: colour.kelpSoft }]}>
+          <AppText>
+            This kitchen is empty: it can take in another one from such a file. Its settings replace these.
+          </AppText>
+          <View style={styles.row}>
+            <Button label="Import a kitchen" busy={isPending} disabled={!choose} onPress={() => choose?.()} />
+          </View>
+          <View aria-live="polite">
+            {isPending && (
+              <AppText kind="small">
+                {progress ? `${progress.batches} of ${progress.of} batches` : 'Reading the file …'}
+              </AppText>
+            )}
+          </View>
+          {error && <Notice kind="error">{error.message}</Notice>}
         </View>
-        <View aria-live="polite">
-          {isPending && (
-            <AppText kind="small">
-              {progress ? `${progress.batches} of ${progress.of} batches` : 'Reading the file …'}
-            </AppText>
-          )}
-        </View>
-        {error && <Notice kind="error">{error.message}</Notice>}
-      </View>
-    </div>
+      )}
+    </FileDrop>
   );
 }
 

@@ -5,11 +5,12 @@ import { StyleSheet, View } from 'react-native';
 import { Button } from '../../ui/Button';
 import { useToast } from '../../ui/Toast';
 import type { KnownKitchen } from '../../wire/kitchen';
+import { recipeText } from '../../wire/recipeText';
 import { saveFile } from '../../wire/savedFile';
 import { useOwnPulpRecipes } from './ownRecipes';
 
 async function saveRecipe(recipe: OwnPulpRecipe): Promise<void> {
-  const { pulpRecipeToJsonLd } = await import('@humble-churn/contract/pulpRecipeJsonLd');
+  const { pulpRecipeToJsonLd } = await recipeText();
   const text = JSON.stringify(pulpRecipeToJsonLd(recipe), null, 2);
   saveFile(text, `${fileNameOf(recipe.name)}.jsonld`, 'application/ld+json');
 }

@@ -1,13 +1,8 @@
 import type { OwnPulpRecipe } from '@humble-churn/contract';
 import { OVEN_C, RECIPE_MINUTES } from '@humble-churn/contract';
-import type { PulpRecipeReading, PulpRecipeText } from '@humble-churn/contract/pulpRecipeJsonLd';
-import {
-  pulpRecipeFromText,
-  readPulpRecipe,
-  textOfPulpRecipe,
-} from '@humble-churn/contract/pulpRecipeJsonLd';
+import type { PulpRecipeReading, PulpRecipeText } from '@humble-churn/contract/recipeText';
 import { useRouter } from 'expo-router';
-import { useState } from 'react';
+import { use, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { AllergenToggles } from '../../ui/AllergenToggles';
 import { AppText } from '../../ui/AppText';
@@ -26,6 +21,7 @@ import { Toggle } from '../../ui/Toggle';
 import { useToast } from '../../ui/Toast';
 import type { KnownKitchen } from '../../wire/kitchen';
 import { useKitchen } from '../../wire/kitchen';
+import { recipeText } from '../../wire/recipeText';
 import { ReadPulpRecipe } from './ReadPulpRecipe';
 import { useOwnPulpRecipes } from './ownRecipes';
 
@@ -62,6 +58,7 @@ export function PulpRecipeScreen({ recipeKey }: { recipeKey: string }) {
 }
 
 function Write({ known, kitchen }: { known: OwnPulpRecipe | null; kitchen: KnownKitchen }) {
+  const { pulpRecipeFromText, readPulpRecipe, textOfPulpRecipe } = use(recipeText());
   const [text, setText] = useState<PulpRecipeText>(known ? textOfPulpRecipe(known) : EMPTY);
   const [round, setRound] = useState(0);
   const [key] = useState(() => known?.key ?? crypto.randomUUID());

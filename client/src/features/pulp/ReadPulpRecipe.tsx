@@ -35,7 +35,7 @@ export function ReadPulpRecipe({ onRead }: { onRead: (json: string) => string | 
         <>
           <AppText>A schema.org Recipe, as this app and others write it; or type it below.</AppText>
           <View style={styles.row}>
-            <Button label="Choose a file" onPress={choose} />
+            <Button label="Choose a file" disabled={!choose} onPress={() => choose?.()} />
             {!pasting && <Button label="Paste its text…" kind="quiet" onPress={() => setPasting(true)} />}
           </View>
           {pasting && (

@@ -1,5 +1,5 @@
 import type { KitchenModel } from '@humble-churn/core';
-import type { RecipeReading } from '@humble-churn/contract/recipeJsonLd';
+import type { RecipeReading } from '@humble-churn/contract/recipeText';
 import { useRouter } from 'expo-router';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
@@ -11,6 +11,7 @@ import { useToast } from '../../ui/Toast';
 import { AppText } from '../../ui/AppText';
 import { SPACE } from '../../ui/theme';
 import type { KnownKitchen } from '../../wire/kitchen';
+import { recipeText } from '../../wire/recipeText';
 import { useArchiveRecipe, useSaveRecipe } from '../../wire/recipes';
 import { layOnBench } from '../bench';
 import { recipeSummary } from './summary';
@@ -30,7 +31,7 @@ export function ReadRecipe({ kitchen, model }: Props) {
   const [round, setRound] = useState(0);
 
   const read = async (from: string): Promise<void> => {
-    const { readRecipe } = await import('@humble-churn/contract/recipeJsonLd');
+    const { readRecipe } = await recipeText();
     setReading(readRecipe(from, kitchen.cupSystem));
     setRound((now) => now + 1);
   };
@@ -72,7 +73,7 @@ export function ReadRecipe({ kitchen, model }: Props) {
             verbatim
           />
           <View style={styles.row}>
-            <Button label="Choose a file" onPress={choose} />
+            <Button label="Choose a file" disabled={!choose} onPress={() => choose?.()} />
             <Button label="Read the text" disabled={text.trim() === ''} onPress={() => void read(text)} />
             {reading && <Button label="Clear" kind="quiet" onPress={clear} />}
           </View>
