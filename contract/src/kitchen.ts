@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { ChosenTimeZoneSchema, InstantSchema, TimeZoneSchema } from './instant';
-import { FIRST_FRIDGE, LIMITS } from '@humble-churn/core';
+import { COLDEST_AIR_C, FIRST_FRIDGE, LIMITS } from '@humble-churn/core';
 import { AllergenSchema, allergenFromWords } from './allergen';
 import { DrinkSchema, MOST_DRINKS } from './drink';
 import { FridgeIdSchema } from './fridge';
@@ -13,7 +13,11 @@ const PriceSchema = z.number().min(0).max(10_000);
 /** A time of day in the household's zone. */
 const ClockSchema = z.string().regex(/^([01]\d|2[0-3]):[0-5]\d$/, { error: 'a time such as 07:30' });
 
-const FridgeTempSchema = z.number().min(-1).max(15);
+/** As a fridge may be set, °C; what is set colder is a freezer. */
+const FridgeTempSchema = z
+  .number()
+  .min(COLDEST_AIR_C, { error: `colder than ${COLDEST_AIR_C} °C: this is a freezer` })
+  .max(15);
 
 /** The household's own gear and people, and what things cost. Names tell them apart. */
 export const KitchenProfileSchema = z

@@ -220,12 +220,14 @@ export type {
   Servings,
 } from './keeping';
 export {
+  COLDEST_AIR_C,
   COLD_LOG_C,
   DEFAULT_BUDGET_H,
   FIRST_FRIDGE,
   FRIDGE_READS_C,
   HYGIENE_PARTS,
   MEANS_A_DAY,
+  MAX_FRIDGE_H,
   MEAN_MS,
   NO_LOGS,
   coldLog,

@@ -131,7 +131,7 @@ export function FormMeasure<F extends FieldValues>({
   kind,
   optional = false,
   ...field
-}: Held<F> & { kind: MeasureKind; optional?: boolean; note?: string; stacked?: boolean }) {
+}: Held<F> & { kind: MeasureKind; optional?: boolean; note?: string; stacked?: boolean; tooLow?: string }) {
   const range = useFormBounds(name);
   const { shown, unitName } = useFieldMeasure(kind);
   return (

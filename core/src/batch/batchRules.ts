@@ -2,7 +2,7 @@ import { MAX_LOADS, RINSED_MAX_C } from '../making';
 import type { PulpMoveRefusal, PulpUseRefusal } from '../pulp';
 import { pulpKeeping, pulpMoveRefusal, pulpUseRefusal } from '../pulp';
 import { batchState } from './batchReducer';
-import type { BatchState, EventBody, JarState, StepState } from './batchState';
+import type { BatchEvent, BatchState, EventBody, JarState, StepState } from './batchState';
 import { stepRanS } from './batchState';
 import { strainedMilkMl } from './bottling';
 import type { CorrectionRefusal } from './corrections';
@@ -124,6 +124,45 @@ const ofJar: Rule<BodyOf<OfJar>> = (state, event, nowMs, fridges) => {
   return freezes && !jarKeeping(state, jar, fridges, nowMs).mayFreeze ? 'too-late-to-freeze' : null;
 };
 
+function frozenAtOnce({ jars }: BodyOf<'bottled'>): string[] {
+  return jars.filter(({ place }) => place === 'freezer').map(({ id }) => id);
+}
+
+/** Whether some jar of a bottling is to go into the freezer although the milk is past its best by `atMs`, or over. */
+function freezesTooLate(
+  bottling: BodyOf<'bottled'>,
+  entriesWith: (bottling: BodyOf<'bottled'>) => readonly BatchEvent[],
+  fridges: FridgeLogs,
+  atMs: number,
+): boolean {
+  const frozen = new Set(frozenAtOnce(bottling));
+  if (frozen.size === 0) return false;
+  const jars = bottling.jars.map((jar) => ({ ...jar, place: 'fridge' as const }));
+  const chilled = batchState(entriesWith({ ...bottling, jars }));
+  return (chilled?.jars ?? []).some(({ id, places, ...jar }) => {
+    const atBottling = { ...jar, id, places: places.slice(0, 1), poured: null, fateAtMs: null };
+    return frozen.has(id) && chilled !== null && !jarKeeping(chilled, atBottling, fridges, atMs).mayFreeze;
+  });
+}
+
+/** Whether a bottling is corrected to say that a jar went straight into the freezer when it was too late for that. */
+function frozenAfterwards(
+  { entries }: BatchState,
+  { eventId, to }: BodyOf<'corrected'>,
+  nowMs: number,
+  fridges: FridgeLogs,
+): boolean {
+  const entry = entries.find(({ id }) => id === eventId);
+  if (to.type !== 'bottled' || entry?.type !== 'bottled') return false;
+  const before = frozenAtOnce(entry);
+  if (frozenAtOnce(to).every((id) => before.includes(id))) return false;
+  const withIt = (corrected: BodyOf<'bottled'>): BatchEvent[] => [
+    ...entries,
+    { type: 'corrected', eventId, to: corrected, id: '', atMs: nowMs },
+  ];
+  return freezesTooLate(to, withIt, fridges, entry.atMs);
+}
+
 /** Whether another step would be the current one: a batch that is past a step cannot be asked to do it. */
 function movesOn(state: BatchState, correction: BodyOf<'corrected'>, nowMs: number): boolean {
   const then = batchState([...state.entries, { ...correction, id: '', atMs: nowMs }]);
@@ -213,12 +252,18 @@ const RULES: { readonly [T in EventBody['type']]: Rule<BodyOf<T>> } = {
   judged: notGivenUp,
   liked: (state, { jarId }) =>
     notGivenUp(state) ?? (jarId === null || state.jars.some(({ id }) => id === jarId) ? null : 'unknown-jar'),
-  corrected: (state, event, nowMs) =>
+  corrected: (state, event, nowMs, fridges) =>
     correctionRefusal(state.entries, event.eventId, event.to) ??
-    (movesOn(state, event, nowMs) ? 'steps-would-change' : null),
-  bottled: (state) => {
+    (movesOn(state, event, nowMs) ? 'steps-would-change' : null) ??
+    (frozenAfterwards(state, event, nowMs, fridges) ? 'too-late-to-freeze' : null),
+  bottled: (state, event, nowMs, fridges) => {
     if (state.status !== 'under-way') return 'batch-over';
-    return state.current?.kind === 'bottle' ? null : 'not-the-current-step';
+    if (state.current?.kind !== 'bottle') return 'not-the-current-step';
+    const withIt = (to: BodyOf<'bottled'>): BatchEvent[] => [
+      ...state.entries,
+      { ...to, id: '', atMs: nowMs },
+    ];
+    return freezesTooLate(event, withIt, fridges, nowMs) ? 'too-late-to-freeze' : null;
   },
   abandoned: underWay,
   'pulp-moved': ofPulp,

@@ -213,6 +213,18 @@ export interface JarPast {
   cooledAsMl: number;
   /** Where it has been; temperatures are the kitchen's and come in with `jarSpells`. */
   places: readonly JarStay[];
+  /** Stirred into this jar alone. */
+  doses: readonly HandDose[];
+  /** When milk of another jar was last poured in; null where none ever was. */
+  poured: JarPour | null;
+}
+
+/** Milk of two jars put together: from then on both have one past, and the place of the jar that they are in. */
+export interface JarPour {
+  atMs: number;
+  /** What the milk in the jar, and what was poured into it, had been through by then. */
+  own: JarPast;
+  other: JarPast;
 }
 
 export interface JarState extends JarPast {
@@ -221,10 +233,6 @@ export interface JarState extends JarPast {
   /** Milk of the batch that was poured in, and with what was stirred into this jar; mL. */
   milkMl: number;
   filledMl: number;
-  /** What milk that was poured into it from other jars of the batch had been through. */
-  toppedWith: readonly JarPast[];
-  /** Stirred into this jar alone. */
-  doses: readonly HandDose[];
   carried: boolean;
   leftMl: number;
   filledAtMs: number;

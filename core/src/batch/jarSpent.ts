@@ -1,8 +1,9 @@
-import type { FridgeLogs, JarTerms } from '../keeping';
-import { BEST_SHARE, budgetOf, keepingCurve } from '../keeping';
+import type { FridgeLogs } from '../keeping';
+import { BEST_SHARE, keeping, keepingCurve } from '../keeping';
 import { HOUR_MS } from '../measures';
-import type { BatchState, JarState } from './batchState';
-import { decidingPast, jarKeeping, jarSpells, jarTermsBy } from './jarHistory';
+import type { BatchState, JarPast, JarState } from './batchState';
+import type { KeepingInputs } from './jarHistory';
+import { jarStory, keepingInputs } from './jarHistory';
 
 /** A time a jar stood outside the fridge, and what it cost. */
 export interface CounterSpell {
@@ -28,47 +29,60 @@ export interface JarSpent {
 const COLD_AGAIN_H = 24;
 const POINTS = 60;
 
-function usedAt(terms: JarTerms, jar: JarState, fridges: FridgeLogs, atMs: number): number {
-  return keepingCurve(terms, jarSpells(jar, fridges, terms.roomTempC), [atMs])[0] ?? 0;
+/** The past that the milk of a jar had at a moment: its own, before other milk was poured in. */
+function pastAt(jar: JarPast, atMs: number): JarPast {
+  let past = jar;
+  while (past.poured && atMs < past.poured.atMs) past = past.poured.own;
+  return past;
 }
 
-/** The jar as it were had it not been taken out of the fridge at `places[i]`. */
-function without(jar: JarState, i: number): JarState {
-  return { ...jar, places: jar.places.filter((_, j) => j !== i) };
+function usedAtH(inputs: KeepingInputs, past: JarPast, atMs: number): number {
+  const { terms, spells } = jarStory(inputs, past);
+  return keepingCurve(terms, spells, [atMs])[0] ?? 0;
 }
 
-function spellAt(
-  terms: JarTerms,
-  jar: JarState,
-  fridges: FridgeLogs,
-  i: number,
-  endMs: number,
-): CounterSpell[] {
-  const place = jar.places[i];
-  if (place?.place !== 'out' || i === 0) return [];
+/** The same past had the jar not been taken out of the fridge at `places[i]`. */
+function withoutStay(past: JarPast, i: number): JarPast {
+  return { ...past, places: past.places.filter((_, j) => j !== i) };
+}
+
+/** What one stay outside cost, up to `endMs`, or to when other milk was poured in. */
+function counterSpell(inputs: KeepingInputs, jar: JarState, i: number, endMs: number): CounterSpell[] {
+  const stay = jar.places[i];
+  if (stay?.place !== 'out' || i === 0) return [];
   const next = jar.places[i + 1];
-  const byMs = next ? Math.max(next.fromMs, Math.min(endMs, next.fromMs + COLD_AGAIN_H * HOUR_MS)) : endMs;
-  const costH = usedAt(terms, jar, fridges, byMs) - usedAt(terms, without(jar, i), fridges, byMs);
-  return [{ fromMs: place.fromMs, toMs: next?.fromMs ?? null, costH: Math.max(0, costH) }];
+  const coldAgainMs = next ? Math.min(endMs, next.fromMs + COLD_AGAIN_H * HOUR_MS) : endMs;
+  const past = pastAt(jar, stay.fromMs);
+  const pouredMs = past === jar ? Infinity : pourAfterMs(jar, past);
+  const byMs = Math.min(pouredMs, Math.max(next?.fromMs ?? stay.fromMs, coldAgainMs));
+  const costH = usedAtH(inputs, past, byMs) - usedAtH(inputs, withoutStay(past, i), byMs);
+  return [{ fromMs: stay.fromMs, toMs: next?.fromMs ?? null, costH: Math.max(0, costH) }];
+}
+
+/** When milk was poured into the jar that had `past` until then, ms. */
+function pourAfterMs(jar: JarPast, past: JarPast): number {
+  let { poured } = jar;
+  while (poured && poured.own !== past) poured = poured.own.poured;
+  return poured?.atMs ?? Infinity;
 }
 
 /**
  * The hours of a jar's budget used from its bottling to the moment it has to go, or went, with the times it stood
- * outside and what each cost. Ahead of `nowMs` it is an estimate.
+ * outside and what each cost. Ahead of `nowMs` it is an estimate. What was poured in raises the line at once.
  */
-export function jarSpent(state: BatchState, whole: JarState, fridges: FridgeLogs, nowMs: number): JarSpent {
-  const jar = decidingPast(state, whole, fridges, nowMs);
-  const terms = jarTermsBy(state, jar, fridges, nowMs);
-  const { discardAtMs } = jarKeeping(state, whole, fridges, nowMs);
+export function jarSpent(state: BatchState, jar: JarState, fridges: FridgeLogs, nowMs: number): JarSpent {
+  const inputs = keepingInputs(state, jar, fridges, nowMs);
+  const { terms, spells } = jarStory(inputs, jar);
+  const { budgetH, discardAtMs } = keeping(terms, spells, nowMs);
   const fromMs = jar.places[0]?.fromMs ?? jar.filledAtMs;
   const endMs = Math.max(fromMs + HOUR_MS, jar.fateAtMs ?? Math.max(discardAtMs, nowMs));
   const momentsMs = Array.from({ length: POINTS }, (_, i) => fromMs + ((endMs - fromMs) * i) / (POINTS - 1));
   const byMs = jar.fateAtMs ?? nowMs;
   return {
     momentsMs,
-    usedH: keepingCurve(terms, jarSpells(jar, fridges, terms.roomTempC), momentsMs),
-    budgetH: budgetOf(terms),
-    bestH: BEST_SHARE * budgetOf(terms),
-    spells: jar.places.flatMap((_, i) => spellAt(terms, jar, fridges, i, byMs)),
+    usedH: momentsMs.map((atMs) => usedAtH(inputs, pastAt(jar, atMs), atMs)),
+    budgetH,
+    bestH: BEST_SHARE * budgetH,
+    spells: jar.places.flatMap((_, i) => counterSpell(inputs, jar, i, byMs)),
   };
 }

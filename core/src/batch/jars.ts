@@ -6,7 +6,7 @@ import { DAY_MS } from '../measures';
 import { partAddition } from '../making';
 import type { Nutrition } from '../predicting';
 import { nutritionOf } from '../predicting';
-import type { BatchState, JarState, JarStay, NewJar } from './batchState';
+import type { BatchState, JarPast, JarState, JarStay, NewJar } from './batchState';
 import { allergensOfAll, batchAllergens } from './recipeAllergens';
 
 /** What doses bring to a jar or a glass: their mass, and the room they take up. */
@@ -39,7 +39,7 @@ export function filledJar(jar: NewJar, atMs: number, pantry: Pantry): JarState {
     leftMl: filledMl,
     doses,
     carried: jar.carried ?? false,
-    toppedWith: [],
+    poured: null,
     filledAtMs: atMs,
     places: [{ fromMs: atMs, place: jar.place, fridge: jar.fridge ?? FIRST_FRIDGE }],
     fate: 'in-use',
@@ -75,9 +75,13 @@ export function splitJar(
   ];
 }
 
+function pastOfJar({ cooledAsMl, places, doses, poured }: JarState): JarPast {
+  return { cooledAsMl, places, doses, poured };
+}
+
 /**
  * Two jars of a batch after `volumeMl` of `from` were poured into `jar`: together they hold what there was, and what
- * the milk has been through comes with it.
+ * the milk has been through comes with it. From then on all of it is where `jar` is.
  */
 export function toppedUp(
   jar: JarState,
@@ -89,7 +93,6 @@ export function toppedUp(
   const share = from.filledMl > 0 ? part / from.filledMl : 0;
   const brought = shareOf(from, share);
   const leftMl = from.leftMl - part;
-  const { cooledAsMl, places } = from;
   return [
     {
       ...jar,
@@ -97,7 +100,7 @@ export function toppedUp(
       filledMl: jar.filledMl + brought.filledMl,
       leftMl: jar.leftMl + part,
       doses: [...jar.doses, ...brought.doses],
-      toppedWith: [...jar.toppedWith, { cooledAsMl, places }, ...from.toppedWith],
+      poured: { atMs, own: pastOfJar(jar), other: pastOfJar(from) },
     },
     {
       ...from,
@@ -109,10 +112,7 @@ export function toppedUp(
 
 /** A jar put somewhere else, with all the milk in it. */
 export function movedJar(jar: JarState, stay: JarStay): Partial<JarState> {
-  return {
-    places: [...jar.places, stay],
-    toppedWith: jar.toppedWith.map((past) => ({ ...past, places: [...past.places, stay] })),
-  };
+  return { places: [...jar.places, stay] };
 }
 
 /** How old the milk in a jar is, whole days since it was bottled. */

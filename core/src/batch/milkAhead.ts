@@ -1,4 +1,5 @@
 import type { FridgeLogs } from '../keeping';
+import { THAWED_H } from '../keeping';
 import { DAY_MS, HOUR_MS } from '../measures';
 import type { BatchState } from './batchState';
 import { jarKeeping } from './jarHistory';
@@ -29,8 +30,8 @@ export const RATE_DAYS = 14;
 const THAWING_MS = 0.75 * DAY_MS;
 /** A thaw is spoken of so long before it is due, ms. */
 const TOLD_BEFORE_MS = 2 * DAY_MS;
-/** Thawed milk is drunk within so long, ms; model 7. */
-const THAWED_MS = 48 * HOUR_MS;
+/** Thawed milk is drunk within so long, ms. */
+const THAWED_MS = THAWED_H * HOUR_MS;
 /** Less than this is left in a jar, mL. */
 const DREGS_ML = 5;
 /** Drunk less than this a day, nothing is foretold, mL. */

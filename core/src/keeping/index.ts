@@ -17,16 +17,19 @@ export {
 } from './fridgeLog';
 export type { Hygiene, HygienePart } from './hygiene';
 export { HYGIENE_PARTS, hygieneAsked, hygieneFailed } from './hygiene';
-export type { BudgetH, JarPlace, JarSpell, JarTerms, Keeping, KeepingCosts } from './keeping';
+export type { BudgetH, JarPlace, JarSpell, JarTerms, KeepingCosts, KeepingPast } from './jarTerms';
 export {
   BEST_SHARE,
+  COLDEST_AIR_C,
   DEFAULT_BUDGET_H,
+  MAX_FRIDGE_H,
+  THAWED_H,
+  USUAL_MAKING_H,
   budgetOf,
-  keeping,
-  keepingCosts,
-  keepingCurve,
-  outUntilMs,
-  spoilageRate,
-} from './keeping';
+} from './jarTerms';
+export { pastOf, pouredTogether } from './jarWalk';
+export type { DiscardReason, Keeping, KeepingState } from './keeping';
+export { keeping, keepingCosts, keepingCurve, outUntilMs } from './keeping';
 export type { Servings } from './servings';
 export { batchDays, drinkerCount, fridgeDays, servingsMl } from './servings';
+export { chargedRate, spoilageRate } from './spoilage';

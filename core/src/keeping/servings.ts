@@ -1,5 +1,6 @@
-import type { JarTerms } from './keeping';
-import { DEFAULT_BUDGET_H, budgetOf, spoilageRate } from './keeping';
+import type { JarTerms } from './jarTerms';
+import { DEFAULT_BUDGET_H, budgetOf } from './jarTerms';
+import { chargedRate } from './spoilage';
 
 /** Who drinks, and for how long: so many people, glasses a day each, and days. */
 export interface Servings {
@@ -22,7 +23,7 @@ export function fridgeDays(
   fridgeTempC: number,
 ): number {
   const budgetH = terms.budgetH > DEFAULT_BUDGET_H ? DEFAULT_BUDGET_H : terms.budgetH;
-  return budgetOf({ ...terms, budgetH }) / spoilageRate(fridgeTempC) / 24;
+  return budgetOf({ ...terms, budgetH }) / chargedRate(fridgeTempC, false) / 24;
 }
 
 /** Days for which milk is wanted, parted into batches that each keep as long as they are drunk. */

@@ -81,9 +81,12 @@ test('what happens to the jar afterwards happens to all the milk in it, and what
     .record(topUp(200));
   const before = kept(batch, 'jar-1');
   const spent = jarSpent(batch.state, before.jar, READINGS, batch.nowMs);
-  expect(spent.spells).toHaveLength(1);
+  // It never stood outside itself: what the milk poured in had used more is a cost of its own.
+  expect(spent.spells).toHaveLength(0);
   expect(spent.usedH.at(-1)).toBeCloseTo(spent.budgetH, 0);
-  expect(jarCosts(batch.state, before.jar, READINGS, before, batch.nowMs).timeOutH).toBeGreaterThan(1);
+  const costs = jarCosts(batch.state, before.jar, READINGS, before, batch.nowMs);
+  expect(costs.timeOutH).toBe(0);
+  expect(costs.pouredH).toBeGreaterThan(1);
   batch
     .record(out('jar-1'))
     .after(0.9 * H)
@@ -93,6 +96,79 @@ test('what happens to the jar afterwards happens to all the milk in it, and what
   // An hour each: one more and neither part of it may be drunk.
   batch.record(out('jar-1')).after(0.2 * H);
   expect(kept(batch, 'jar-1')).toMatchObject({ state: 'discard', because: 'out-of-fridge' });
+});
+
+test('a jar on the table that is filled from the fridge stands on the table; one in the fridge stays there', () => {
+  const onTable = twoJars();
+  onTable.after(5 * H).record(out('jar-1'));
+  onTable.after(0.5 * H).record(topUp(200));
+  // Half an hour of the two is gone, and the minutes at the counter; it goes on.
+  const filled = kept(onTable, 'jar-1');
+  expect(filled.outH).toBeGreaterThan(0.5);
+  expect((filled.discardAtMs - onTable.nowMs) / H).toBeCloseTo(2 - filled.outH, 4);
+  onTable.after(1.6 * H);
+  expect(kept(onTable, 'jar-1')).toMatchObject({ state: 'discard', because: 'out-of-fridge' });
+  expect(kept(onTable, 'jar-2').state).toBe('good');
+
+  const inFridge = twoJars();
+  inFridge.after(5 * H).record(out('jar-2'));
+  inFridge.after(0.5 * H).record(topUp(200));
+  inFridge.after(5 * H);
+  // What stands on the table is the rest in the other jar; this one never left the fridge.
+  expect(kept(inFridge, 'jar-2').state).toBe('discard');
+  expect(kept(inFridge, 'jar-1')).toMatchObject({ state: 'good', because: 'budget' });
+  expect(kept(inFridge, 'jar-1').outH).toBeCloseTo(0.5, 3);
+});
+
+test('poured to and fro a hundred times it is still worked out at once, and never gets younger', () => {
+  const batch = twoJars();
+  let endMs = kept(batch, 'jar-1').discardAtMs;
+  for (let i = 0; i < 100; i++) {
+    batch.after(60_000).record(i % 2 === 0 ? topUp(100) : topUp(100, 'jar-2', 'jar-1'));
+    const { discardAtMs } = kept(batch, 'jar-1');
+    expect(discardAtMs).toBeLessThanOrEqual(endMs + 2);
+    endMs = discardAtMs;
+  }
+});
+
+test('milk that is past its best is not frozen as it is bottled, nor said to have been afterwards', () => {
+  const bottling = (place: 'fridge' | 'freezer', jarPlace = place) => ({
+    type: 'bottled' as const,
+    jars: [
+      { id: 'jar-1', label: 'Jar', volumeMl: 450, place: jarPlace },
+      { id: 'jar-2', label: 'Jar 2', volumeMl: 450, place: 'fridge' as const },
+    ],
+    scalded: true,
+  });
+  const atBottle = () => new Making({ ...plain, soak: { ...plain.soak, method: 'none' } }).upTo('bottle');
+  expect(
+    atBottle()
+      .after(10 * 60_000)
+      .refusal(bottling('freezer')),
+  ).toBeNull();
+  // Two hours on the bench: out of the fridge for as long as milk may be at all.
+  expect(
+    atBottle()
+      .after(2.1 * H)
+      .refusal(bottling('freezer')),
+  ).toBe('too-late-to-freeze');
+  expect(
+    atBottle()
+      .after(2.1 * H)
+      .refusal(bottling('fridge')),
+  ).toBeNull();
+  const late = atBottle()
+    .after(2.1 * H)
+    .record(bottling('fridge'));
+  const entry = late.events.find(({ type }) => type === 'bottled');
+  if (!entry) throw new Error('not bottled');
+  const corrected = { type: 'corrected' as const, eventId: entry.id, to: bottling('freezer') };
+  expect(late.refusal(corrected)).toBe('too-late-to-freeze');
+  const early = atBottle()
+    .record(bottling('fridge'))
+    .after(50 * H);
+  const right = early.events.find(({ type }) => type === 'bottled');
+  expect(early.refusal({ ...corrected, eventId: right?.id ?? '' })).toBeNull();
 });
 
 test('allergens come with the milk; thawed milk makes all of it thawed', () => {

@@ -24,6 +24,7 @@ const terms: JarTerms = {
   fruit: false,
   spentH: 0,
   blendedAtMs: T0,
+  bottledAtMs: T0,
   roomTempC: 20,
 };
 /** Means of ten minutes, one after another from T0 on; null leaves a gap. */
@@ -31,7 +32,7 @@ const logged = (...temps: (number | null)[]): MeasuredTemp[] =>
   temps.flatMap((tempC, i) => (tempC === null ? [] : [{ atMs: T0 + i * MEAN_MS, tempC }]));
 const times = <T>(count: number, one: T): T[] => Array<T>(count).fill(one);
 const inFridge = (steps: readonly FridgeReading[]) =>
-  steps.map(({ atMs, tempC }) => ({ fromMs: atMs, place: 'fridge' as const, tempC }));
+  steps.map(({ atMs, ...reading }) => ({ fromMs: atMs, place: 'fridge' as const, ...reading }));
 
 describe('means of ten minutes', () => {
   test('a door of a minute is a tenth of its mean; order does not matter', () => {
@@ -98,23 +99,24 @@ describe('how warm the fridge was', () => {
   });
 
   test('a power cut of three hours at 9 °C: what it uses is the integral over the milk as it warms', () => {
-    const steps = fridgeSteps(set, logged(...times(6, 4), ...times(18, 9), ...times(60, 4))).slice(1);
-    const usedBy = (hours: number): number => keepingCurve(terms, inFridge(steps), [T0 + hours * H])[0] ?? 0;
+    // A day after it was bottled: the first cooling of a litre, with its credit, is over after 20 h.
+    const steps = fridgeSteps(set, logged(...times(144, 4), ...times(18, 9), ...times(60, 4))).slice(1);
+    const usedByH = (hours: number): number => keepingCurve(terms, inFridge(steps), [T0 + hours * H])[0] ?? 0;
     // The milk follows with 2.5 h: summed by small steps here, with no code of the product but the rate.
     let tempC = 4;
-    let used = 0;
+    let usedH = 0;
     const stepH = 1 / 3600;
-    for (let h = 0; h < 14; h += stepH) {
-      used += spoilageRate(tempC) * stepH;
-      tempC += (((h >= 1 && h < 4 ? 9 : 4) - tempC) * stepH) / 2.5;
+    for (let h = 0; h < 37; h += stepH) {
+      usedH += spoilageRate(tempC) * stepH;
+      tempC += (((h >= 24 && h < 27 ? 9 : 4) - tempC) * stepH) / 2.5;
     }
-    expect(usedBy(14)).toBeCloseTo(used, 2);
+    expect(usedByH(37)).toBeCloseTo(usedH, 2);
     // Milk that was warmed in the fridge gets no second first cooling.
-    expect(usedBy(14)).toBeGreaterThan(14 + 4);
+    expect(usedByH(37)).toBeGreaterThan(37 + 4);
   });
 
   test('what a power cut cost is the fridge’s, not time out of it, and the costs add up', () => {
-    const steps = fridgeSteps(set, logged(...times(6, 4), ...times(18, 9), ...times(60, 4))).slice(1);
+    const steps = fridgeSteps(set, logged(...times(144, 4), ...times(18, 9), ...times(60, 4))).slice(1);
     const spells = inFridge(steps);
     const kept = keeping(terms, spells, T0);
     const costs = keepingCosts(terms, spells, kept);

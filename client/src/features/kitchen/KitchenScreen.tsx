@@ -29,6 +29,7 @@ import { PricesPanel } from './PricesPanel';
 import { UnreadablePanel } from './UnreadablePanel';
 import { WholeKitchenPanel } from './WholeKitchenPanel';
 import type { SettingsForm, SettingsProps } from './settingsForm';
+import { FREEZER_TROUBLE } from './settingsForm';
 import { CUP_NAMES } from '../../ui/cupNames';
 import { useAutosave } from './useAutosave';
 
@@ -134,7 +135,8 @@ function PlacePanel({ control }: SettingsProps) {
         name="fridgeTempC"
         kind="temperature"
         label="Fridge, as a thermometer in it reads"
-        note={`${temp(4)} or below is safe. At ${temp(6)} milk keeps about half as long.`}
+        note={`${temp(4)} or below is safe. At ${temp(6)} milk keeps about half as long. Colder makes it keep longer only where a log shows it.`}
+        tooLow={FREEZER_TROUBLE}
       />
       <FormMeasure control={control} name="roomTempC" kind="temperature" label="Room, where a bowl soaks" />
       <FormChoice

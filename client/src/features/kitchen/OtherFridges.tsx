@@ -7,7 +7,7 @@ import { Plus } from '../../ui/icons';
 import { SPACE } from '../../ui/theme';
 import { Entry } from './Entry';
 import type { SettingsProps } from './settingsForm';
-import { NAME_TROUBLE } from './settingsForm';
+import { FREEZER_TROUBLE, NAME_TROUBLE } from './settingsForm';
 
 const MOST = 4;
 const USUAL_C = 4;
@@ -40,6 +40,7 @@ export function OtherFridges({ control }: SettingsProps) {
             name={`profile.otherFridges.${i}.tempC`}
             kind="temperature"
             label={`Fridge ${i + 2}, as a thermometer in it reads`}
+            tooLow={FREEZER_TROUBLE}
           />
         </Entry>
       ))}

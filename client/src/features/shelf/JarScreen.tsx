@@ -7,6 +7,7 @@ import {
   jarColdLog,
   jarKeeping,
   jarTerms,
+  MAX_FRIDGE_H,
   outUntilMs,
 } from '@humble-churn/core';
 import { useRouter } from 'expo-router';
@@ -72,6 +73,8 @@ function reasonWords(kept: Keeping, kitchen: KnownKitchen): string {
       return 'Frozen milk is thawed within 60 days; later than that it is poured away. Thawed in the fridge it has two days at most, and is not frozen again.';
     case 'thawed':
       return 'Thawed milk has two days in the fridge, and is not frozen again.';
+    case 'max-hours':
+      return `Five days by the clock since blending (${MAX_FRIDGE_H} hours, the freezer left out) are the most, however cold the fridge is.`;
   }
 }
 

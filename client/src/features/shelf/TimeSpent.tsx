@@ -24,6 +24,11 @@ const COSTS: readonly { key: keyof KeepingCosts; what: string; saves: string }[]
   },
   { key: 'warmFridgeH', what: 'A fridge that is too warm', saves: 'set it colder, keep jars off the door' },
   { key: 'timeOutH', what: 'Time out of the fridge', saves: 'pour and put it back' },
+  {
+    key: 'pouredH',
+    what: 'Milk poured in from a jar that had used more',
+    saves: 'drink the jar that ends first up by itself',
+  },
 ];
 
 /** Less than this is not worth a line, h. */
