@@ -28,7 +28,7 @@ const ROOMS = {
   ingredients: ['measures', 'results'],
   making: ['ingredients', 'measures', 'numerics', 'results'],
   kitchen: ['making', 'ingredients', 'numerics'],
-  predicting: ['kitchen', 'making', 'ingredients', 'measures', 'numerics', 'results'],
+  predicting: ['kitchen', 'making', 'pulp', 'ingredients', 'measures', 'numerics', 'results'],
   uncertainty: ['predicting', 'kitchen', 'making', 'ingredients', 'numerics', 'results'],
   keeping: ['making', 'measures', 'results'],
   pulp: ['ingredients', 'measures', 'numerics'],

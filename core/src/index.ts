@@ -269,6 +269,7 @@ export type {
 export {
   DRIED_FROM_C,
   DRIED_WATER_PCT,
+  DRYING_KWH_PER_KG,
   DRYING_C,
   PULP_KEEP_DAYS,
   PULP_RECIPES,
@@ -493,7 +494,6 @@ export type {
 } from './predicting';
 export {
   BODY_MIDDLE_PCT,
-  DRYING_KWH_PER_KG,
   avoidedBy,
   bodyOf,
   cautionsBefore,

@@ -1,5 +1,5 @@
 import type { Drying, PulpPlace, PulpSpell } from '../pulp';
-import { driedTargetG } from '../pulp';
+import { DRIED_WATER_PCT, driedTargetG } from '../pulp';
 import type { BatchEvent, BatchState, DryingTerms, PulpState } from './batchState';
 
 type EventOf<T extends BatchEvent['type']> = Extract<BatchEvent, { type: T }>;
@@ -32,13 +32,14 @@ function withPortion(
   };
 }
 
-/** Pulp put away after straining. Entries of older releases name no portion, and dried pulp by its solids. */
+/** Pulp put away after straining. Entries of older releases name no portion. */
 export function storedPortion(
   { prediction }: Pick<BatchState, 'prediction'>,
   { id, atMs, place, massG, portionId, bagId, drying }: EventOf<'pulp-stored'>,
 ): PulpState {
   const driedAtOnce = place === 'dried' || place === 'dried-fridge';
-  const dryG = driedAtOnce ? massG : massG * (1 - prediction.pulp.waterPct / 100);
+  const waterPct = driedAtOnce ? DRIED_WATER_PCT : prediction.pulp.waterPct;
+  const dryG = massG * (1 - waterPct / 100);
   return {
     id: portionId ?? id,
     bagId: bagId ?? null,

@@ -137,6 +137,9 @@ function otherCarbPct(addition: Addition): number {
   return Math.max(0, addition.carbPct - addition.fibrePct - addition.sugarsPct);
 }
 
+/** Energy of alcohol, kcal/g; an addition's table energy holds it already. */
+const ALCOHOL_KCAL = 6.93;
+
 /** What a share of an addition brings into the milk, in grams, kcal and mg. */
 export interface Brought {
   proteinG: number;
@@ -157,10 +160,12 @@ export interface AddedPart {
 
 /**
  * Parts `massG` of an addition at the strainer. Liquids and salts pass whole, and so does all of it when nothing is
- * strained off or when it is stirred in afterwards.
+ * strained off or when it is stirred in afterwards. Alcohol counts with the water and passes, with its energy.
  */
 export function partAddition(addition: Addition, massG: number, whole: boolean): AddedPart {
-  const all = compositionOf(addition, massG);
+  const table = compositionOf(addition, massG);
+  const alcoholG = Math.min(table.otherG, (addition.alcoholPct * massG) / 100);
+  const all = { ...table, waterG: table.waterG + alcoholG, otherG: table.otherG - alcoholG };
   const dissolves = addition.kind === 'liquid' || addition.kind === 'seasoning';
   const pass = whole || dissolves ? { sugars: 1, ash: 1, other: 1 } : PASS;
   const passes: Composition = {
@@ -185,6 +190,8 @@ export function partAddition(addition: Addition, massG: number, whole: boolean):
   const staying = stays.proteinG + stays.fatG + stays.fibreG + stays.sugarsG + stays.otherG + stays.ashG;
   const passing = solids > 0 ? 1 - staying / solids : 1;
   const perG = massG / 100;
+  const kcal = addition.kcalPer100G * perG;
+  const alcoholKcal = Math.min(kcal, ALCOHOL_KCAL * alcoholG);
   return {
     passes,
     stays,
@@ -194,7 +201,7 @@ export function partAddition(addition: Addition, massG: number, whole: boolean):
       carbG: passes.fibreG + passes.sugarsG + otherCarbPct(addition) * perG * pass.other,
       sugarsG: passes.sugarsG,
       fibreG: passes.fibreG,
-      kcal: addition.kcalPer100G * perG * passing,
+      kcal: alcoholKcal + (kcal - alcoholKcal) * passing,
       sodiumMg: addition.sodiumMgPer100G * perG * pass.ash,
     },
   };

@@ -183,7 +183,8 @@ function firstStrainer(input: StrainInput): Passed {
   const firstShare = firstMilkG / mixG;
   const firstMilk = scaleComposition(mix, firstShare);
 
-  if (input.washWaterG <= 0) {
+  // Pulp that keeps all of the first mix is not washed: there is no milk to add the washing to.
+  if (input.washWaterG <= 0 || firstMilkG <= 0) {
     const pulp = addCompositions(addCompositions(first.residue, input.addedStays), heldMix);
     return {
       fines: scaleFines(first.fines, firstShare),

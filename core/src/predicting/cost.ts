@@ -1,13 +1,6 @@
 import type { Prices } from '../kitchen';
+import { DRYING_KWH_PER_KG, driedTargetG } from '../pulp';
 import type { Prediction } from './prediction';
-
-/**
- * Energy to dry 1 kg of water off in a home oven, kWh: 0.65 for evaporating it near 70 °C, and about three times as
- * much again lost with the vented air and through the walls. An estimate.
- */
-export const DRYING_KWH_PER_KG = 2.6;
-/** Water left in dried pulp, share of its mass. */
-export const DRIED_WATER_SHARE = 0.05;
 
 /** A sum for the batch, a litre and a glass. */
 export interface ForAmounts {
@@ -65,7 +58,7 @@ export function costOf(prediction: Prediction, prices: Prices, glassMl: number):
   const batch = parts.reduce((sum, part) => sum + part.cost, 0);
   const litres = prediction.finish.volumeMl / 1000;
   const perL = batch / litres;
-  const mealG = prediction.pulp.dryG / (1 - DRIED_WATER_SHARE);
+  const mealG = driedTargetG(prediction.pulp.dryG);
   const driedOffKg = Math.max(0, prediction.pulp.massG - mealG) / 1000;
   let pulp: Cost['pulp'] = null;
   if (prices.mealPerKg !== null && prices.perKWh !== null && mealG > 0) {

@@ -1,7 +1,7 @@
 export type { Body } from './body';
 export { bodyOf } from './body';
 export type { Cost } from './cost';
-export { DRYING_KWH_PER_KG, costOf, costOfParts } from './cost';
+export { costOf, costOfParts } from './cost';
 export type { Curves } from './curves';
 export { curves, curvesInParts } from './curves';
 export { avoidedBy, cautionsBefore, householdCautions } from './household';

@@ -250,7 +250,10 @@ function forMilk(p: ResolvedRecipe, wantedMl: number): Result<SimulationResult> 
       continue;
     }
     const nutG = findRoot((massG) => milkOf(massG, loads) - wantedMl, 0.01, enoughG);
-    return checked(simulate(p, nutG, loads));
+    const outcome = simulate(p, nutG, loads);
+    // Where a washing sets in the milk jumps: what lies in the jump is not to be had.
+    if (Math.abs(outcome.milkMl - wantedMl) > 1e-4) continue;
+    return checked(outcome);
   }
   return refused('milk-out-of-reach', ['amount', 'volumeMl'], { wantedMl, mostMl: reachMl });
 }

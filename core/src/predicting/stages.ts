@@ -94,6 +94,8 @@ export interface SoakedAndPeeled {
   uptakeInJugG: number;
   leachedG: number;
   skinsG: number;
+  /** Skins without what they took up. */
+  skinsAsBoughtG: number;
   sodiumG: number;
 }
 
@@ -102,6 +104,8 @@ export function soakAndPeel(
   { nutG, factors }: Run,
 ): SoakedAndPeeled {
   const keeps = keepsSoakWater(recipe);
+  // What a soak would be salted with is nobody's business where there is none.
+  const saltGPerKg = recipe.soak.method === 'none' ? 0 : recipe.soak.saltGPerKg;
   const sum: SoakedAndPeeled = {
     soakedNuts: [],
     peeledNuts: [],
@@ -111,12 +115,13 @@ export function soakAndPeel(
     uptakeInJugG: 0,
     leachedG: 0,
     skinsG: 0,
+    skinsAsBoughtG: 0,
     sodiumG: 0,
   };
   for (const [i, { ingredient, form, part }] of portions.entries()) {
     const massG = nutG * part;
     const uptakeFactor = factors.uptake[i] ?? 1;
-    const soaked = soakNut(ingredient, form, massG, soak.teH, keeps, recipe.soak.saltGPerKg, uptakeFactor);
+    const soaked = soakNut(ingredient, form, massG, soak.teH, keeps, saltGPerKg, uptakeFactor);
     const peel = canPeel(ingredient, form, recipe.peel) ? recipe.peel : 'leave';
     const peeled = peelNut(ingredient, massG, soaked, peel);
     sum.soakedNuts.push(soaked);
@@ -130,6 +135,7 @@ export function soakAndPeel(
     sum.uptakeInJugG += peeled.uptakeG;
     sum.leachedG += totalG(soaked.leached);
     sum.skinsG += totalG(peeled.skins) + peeled.skinUptakeG;
+    sum.skinsAsBoughtG += totalG(peeled.skins);
     sum.sodiumG += soaked.sodiumG;
   }
   return sum;
@@ -218,7 +224,8 @@ export function heatOf(
 ): Heat {
   const { loads, keptWaterG } = load;
   return {
-    nutAsBoughtG: nutG / loads,
+    // Skins that were taken off are warmed by nobody.
+    nutAsBoughtG: (nutG - nuts.skinsAsBoughtG) / loads,
     uptakeG: nuts.uptakeInJugG / loads,
     nutTempC: p.nutTempC,
     keptWaterG: keptWaterG / loads,

@@ -18,8 +18,11 @@ const KELVIN = 273.15;
 export const DRYING_C = { min: 40, max: 110 } as const;
 /** A tray and an oven as most kitchens have them: sides in cm, air in °C. */
 export const USUAL_TRAY = { lengthCm: 40, widthCm: 30, airC: 70 } as const;
-/** Electricity for each kg of water driven off, kWh. */
-const KWH_PER_KG = 2.6;
+/**
+ * Electricity for each kg of water driven off in a home oven, kWh: 0.65 for evaporating it near 70 °C, and about three
+ * times as much again lost with the vented air and through the walls. An estimate.
+ */
+export const DRYING_KWH_PER_KG = 2.6;
 /** How well a rate is known before anything was weighed (sd of its log), and the noise of ln MR as weighed. */
 const RATE_SD = 0.4;
 const WEIGHED_SD = 0.05;
@@ -142,7 +145,7 @@ export function dryingForecast(drying: Drying): DryingForecast {
     ratePerH,
     endMs: endAt(ratePerH),
     endInterval: { low: endAt(interval.high), high: endAt(interval.low) },
-    energyKWh: (KWH_PER_KG * Math.max(0, drying.startG - targetG)) / 1000,
+    energyKWh: (DRYING_KWH_PER_KG * Math.max(0, drying.startG - targetG)) / 1000,
     atWeight: (last?.massG ?? drying.startG) <= targetG * 1.01,
   };
 }

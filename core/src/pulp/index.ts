@@ -1,6 +1,7 @@
 export type { Drying, DryingForecast } from './drying';
 export {
   DRIED_WATER_PCT,
+  DRYING_KWH_PER_KG,
   DRYING_C,
   USUAL_TRAY,
   driedTargetG,
