@@ -74,7 +74,7 @@ describe('cost', () => {
   test('the pulp’s worth is its meal less the energy to dry it', () => {
     const prediction = made(almond);
     const { pulp } = costOf(prediction, PRICES, 200);
-    const mealKg = prediction.pulp.dryG / 0.95 / 1000;
+    const mealKg = prediction.pulp.dryG / 0.94 / 1000;
     const driedOffKg = prediction.pulp.massG / 1000 - mealKg;
     expect(pulp?.worth).toBeCloseTo(12 * mealKg, 9);
     expect(pulp?.drying).toBeCloseTo(driedOffKg * DRYING_KWH_PER_KG * 0.3, 9);
